@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Score;
+
+/**
+ * One note, chord or rest of one voice in one measure.
+ */
+final readonly class Event
+{
+    /**
+     * @param string             $id            stable: part, measure position, voice, index ("P1-m3-v1-2")
+     * @param int                $start         ticks after the start of its measure
+     * @param int                $length        ticks as it sounds; 0 for a grace note
+     * @param list<Pitch>        $pitches       lowest first; none for a rest
+     * @param bool               $tiedFrom      tied from the note before
+     * @param bool               $tiedTo        tied to the next note
+     * @param list<Articulation> $articulations
+     * @param int|null           $finger        printed finger, 0 to 4
+     */
+    public function __construct(
+        public string $id,
+        public int $voice,
+        public int $start,
+        public int $length,
+        public array $pitches,
+        public Tuplet $tuplet,
+        public bool $tiedFrom = false,
+        public bool $tiedTo = false,
+        public int $slurStarts = 0,
+        public int $slurStops = 0,
+        public array $articulations = [],
+        public BowMark $bow = BowMark::None,
+        public ?int $finger = null,
+    ) {
+    }
+
+    public function isRest(): bool
+    {
+        return [] === $this->pitches;
+    }
+
+    public function isGrace(): bool
+    {
+        return 0 === $this->length;
+    }
+
+    public function end(): int
+    {
+        return $this->start + $this->length;
+    }
+
+    public function tied(bool $from, bool $to): self
+    {
+        return $from === $this->tiedFrom && $to === $this->tiedTo ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $from, $to, $this->slurStarts, $this->slurStops, $this->articulations, $this->bow, $this->finger);
+    }
+
+    public function slurred(int $starts, int $stops): self
+    {
+        return $starts === $this->slurStarts && $stops === $this->slurStops ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $starts, $stops, $this->articulations, $this->bow, $this->finger);
+    }
+}

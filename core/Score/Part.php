@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Score;
+
+final readonly class Part
+{
+    /**
+     * @param list<list<Event>> $measures events of each measure, by voice, then start
+     */
+    public function __construct(
+        public string $id,
+        public string $name,
+        public Instrument $instrument,
+        public Clef $clef,
+        public array $measures,
+    ) {
+    }
+
+    /** @return list<Event> */
+    public function events(int $position): array
+    {
+        return $this->measures[$position] ?? [];
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Score;
+
+/**
+ * A piece as written (handbook 2). Never changes; analyses refer to it by measure position and event id.
+ */
+final readonly class Piece
+{
+    /**
+     * @param list<Measure> $measures
+     * @param list<Part>    $parts     each with one list of events for every measure
+     * @param int|null      $goalTempo beats a minute as printed, none if the file names none
+     * @param int           $beatTicks the beat that tempos count
+     *
+     * @throws \InvalidArgumentException if there is no measure or no part, or a part's measures do not match
+     */
+    public function __construct(
+        public string $title,
+        public string $composer,
+        public array $measures,
+        public array $parts,
+        public ?int $goalTempo,
+        public int $beatTicks,
+    ) {
+        if ([] === $measures || [] === $parts) {
+            throw new \InvalidArgumentException('A piece has at least one measure and one part.');
+        }
+        foreach ($parts as $part) {
+            if (\count($part->measures) !== \count($measures)) {
+                throw new \InvalidArgumentException(\sprintf('Part %s has %d measures, the piece %d.', $part->id, \count($part->measures), \count($measures)));
+            }
+        }
+        if ($beatTicks < 1) {
+            throw new \InvalidArgumentException('A beat has a length.');
+        }
+    }
+
+    public function start(): Place
+    {
+        return Place::of(0);
+    }
+
+    /** Just after the last measure. */
+    public function end(): Place
+    {
+        return Place::of(\count($this->measures));
+    }
+
+    /** Ticks between two places, each measure counted once. */
+    public function ticksBetween(Place $from, Place $to): int
+    {
+        $ticks = $to->offset - $from->offset;
+        for ($position = $from->position; $position < $to->position; ++$position) {
+            $ticks += $this->measures[$position]->length;
+        }
+
+        return $ticks;
+    }
+
+    /**
+     * A place so many ticks later (earlier if negative), held inside the piece.
+     */
+    public function move(Place $place, int $ticks): Place
+    {
+        $position = $place->position;
+        $offset = $place->offset + $ticks;
+        while ($offset < 0 && $position > 0) {
+            --$position;
+            $offset += $this->measures[$position]->length;
+        }
+        while (isset($this->measures[$position]) && $offset >= $this->measures[$position]->length) {
+            $offset -= $this->measures[$position]->length;
+            ++$position;
+        }
+        if (!isset($this->measures[$position])) {
+            return $this->end();
+        }
+
+        return Place::of($position, max(0, $offset));
+    }
+
+    /** The place exists: inside a measure, or the end of the piece. */
+    public function holds(Place $place): bool
+    {
+        return $place->equals($this->end())
+            || (isset($this->measures[$place->position]) && $place->offset < $this->measures[$place->position]->length);
+    }
+
+    public function part(string $id): ?Part
+    {
+        foreach ($this->parts as $part) {
+            if ($part->id === $id) {
+                return $part;
+            }
+        }
+
+        return null;
+    }
+}
