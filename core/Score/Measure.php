@@ -10,12 +10,12 @@ namespace CoinStair\Core\Score;
 final readonly class Measure
 {
     /**
-     * @param int       $position    in the file, from 0
-     * @param string    $printed     label that the book shows; may be empty
-     * @param int       $length      ticks
-     * @param int       $repeatTimes passes that the repeat sign at its end asks for; 0 where there is none
-     * @param list<int> $endingStart numbers of the ending bracket that begins here
-     * @param bool      $endingStop  an ending bracket stops at its end
+     * @param int        $position    in the file, from 0
+     * @param string     $printed     label that the book shows; may be empty
+     * @param int        $length      ticks
+     * @param int        $repeatTimes passes that the repeat sign at its end asks for; 0 where there is none
+     * @param list<int>  $endingStart numbers of the ending bracket that begins here
+     * @param bool       $endingStop  an ending bracket stops at its end
      * @param list<Jump> $jumps
      */
     public function __construct(

@@ -1,0 +1,739 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Format\Abc;
+
+use CoinStair\Core\Format\MeasureDraft;
+use CoinStair\Core\Format\NoteDraft;
+use CoinStair\Core\Format\PieceDraft;
+use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Format\UnreadableFile;
+use CoinStair\Core\Score\Articulation;
+use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\BowMark;
+use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Jump;
+use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Meter;
+use CoinStair\Core\Score\OffTheGrid;
+use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Score\Tuplet;
+
+/**
+ * Reads the first tune of an ABC 2.1 text (handbook 2).
+ */
+final class Reader
+{
+    private const BAR = '/\G(?<colons>:*)(?:\|\]|\|\||\[\||\|)(?<after>:*)\]?(?:(?<ending>\d[\d,\-]*))?|\G::(?<ending2>\d[\d,\-]*)?/';
+    private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
+    private const SHORTHAND = ['.' => 'staccato', 'u' => 'upbow', 'v' => 'downbow', 'L' => 'accent', 'H' => 'fermata', 'S' => 'segno', 'O' => 'coda'];
+    private const ORNAMENTS = '~TMPRJ';
+    private const CLEFS = ['treble' => Clef::Treble, 'alto' => Clef::Alto, 'tenor' => Clef::Tenor, 'bass' => Clef::Bass];
+
+    private PieceDraft $draft;
+    private Meter $meter;
+    private Key $key;
+    private ?int $unit = null;
+    private bool $inBody = false;
+    /** @var array<string, VoiceState> by voice id */
+    private array $voices = [];
+    private ?VoiceState $voice = null;
+    /** @var array<string, string> attributes of V: fields, by voice id */
+    private array $voiceFields = [];
+    private ?Clef $clef = null;
+    /** @var array<string, true> things already told once */
+    private array $told = [];
+    private string $text = '';
+    private int $line = 0;
+
+    private function __construct()
+    {
+        $this->draft = new PieceDraft();
+        $this->meter = Meter::of(4, 4);
+        $this->key = Key::of(0);
+    }
+
+    /**
+     * @throws UnreadableFile
+     */
+    public static function read(string $abc): ReadResult
+    {
+        return (new self())->tune($abc);
+    }
+
+    private function tune(string $abc): ReadResult
+    {
+        if ('' === trim($abc)) {
+            throw UnreadableFile::because('The file is empty.');
+        }
+        if (!mb_check_encoding($abc, 'UTF-8')) {
+            if (str_contains($abc, "\0")) {
+                throw UnreadableFile::because('This is not a text file. Coin Stair reads ABC and MusicXML.');
+            }
+            $abc = mb_convert_encoding($abc, 'UTF-8', 'ISO-8859-1');
+            $this->draft->notice(1, 1, 'The file is not in UTF-8; its letters were read as Western European.');
+        }
+        $lines = preg_split('/\r\n|\r|\n/', preg_replace('/^\xEF\xBB\xBF/', '', $abc) ?? $abc) ?: [];
+        foreach ($lines as $index => $text) {
+            $this->line = $index + 1;
+            $this->text = rtrim($text);
+            if (!$this->readLine()) {
+                break;
+            }
+        }
+        if (!$this->inBody) {
+            throw UnreadableFile::at(1, 1, 'No key line was found. An ABC tune has header lines such as X:1, T:Title, M:4/4, and last K:D, then its notes.');
+        }
+        $this->closeVoices();
+
+        return $this->draft->finish();
+    }
+
+    /** Gives false where the tune ends. */
+    private function readLine(): bool
+    {
+        if (str_starts_with($this->text, '%%')) {
+            $this->tellOnce('directive', 1, 'Lines that begin with %% are left out.');
+
+            return true;
+        }
+        $comment = preg_match('/(?<!\\\\)%/', $this->text, $match, \PREG_OFFSET_CAPTURE);
+        if (1 === $comment) {
+            $this->text = rtrim(substr($this->text, 0, $match[0][1]));
+            if ('' === $this->text) {
+                return true;
+            }
+        }
+        if (1 === preg_match('/^([A-Za-z+]):(.*)$/', $this->text, $match) && !($this->inBody && '|' === ($match[2][0] ?? '') && ctype_lower($match[1]) && 'w' !== $match[1])) {
+            return $this->field($match[1], trim($match[2]), 1);
+        }
+        if ($this->inBody) {
+            if ('' === trim($this->text)) {
+                return [] === $this->draft->measures;
+            }
+            $this->music();
+        } elseif ('' !== trim($this->text) && '' === $this->draft->title) {
+            throw UnreadableFile::at($this->line, 1, 'A header line such as X:1 or K:D was expected here, not "{text}".', ['text' => mb_substr($this->text, 0, 30)]);
+        }
+
+        return true;
+    }
+
+    private function field(string $name, string $value, int $column): bool
+    {
+        switch ($name) {
+            case 'X':
+                if ($this->inBody) {
+                    $this->draft->notice($this->line, $column, 'The file holds more tunes; only the first was read.');
+
+                    return false;
+                }
+                break;
+            case 'T':
+                $this->draft->title = '' === $this->draft->title ? mb_substr($value, 0, 200) : $this->draft->title;
+                break;
+            case 'C':
+                $this->draft->composer = mb_substr($value, 0, 200);
+                break;
+            case 'M':
+                $this->meterField($value, $column);
+                break;
+            case 'L':
+                $this->unitField($value, $column);
+                break;
+            case 'Q':
+                $this->tempoField($value);
+                break;
+            case 'K':
+                $this->keyField($value, $column);
+                break;
+            case 'V':
+                $this->voiceField($value);
+                break;
+            case 'P':
+                if ($this->inBody) {
+                    $this->frame()->rehearsal = mb_substr($value, 0, 20);
+                }
+                break;
+            case 'w':
+            case 'W':
+                $this->tellOnce('words', $column, 'Words under the notes are left out.');
+                break;
+        }
+
+        return true;
+    }
+
+    private function meterField(string $value, int $column): void
+    {
+        $value = ['C' => '4/4', 'C|' => '2/2'][$value] ?? $value;
+        if (1 !== preg_match('~^(\d{1,2})\s*/\s*(\d{1,2})$~', $value, $match)) {
+            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', ['text' => $value]);
+
+            return;
+        }
+        try {
+            $this->meter = Meter::of((int) $match[1], (int) $match[2]);
+        } catch (\InvalidArgumentException) {
+            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', ['text' => $value]);
+
+            return;
+        }
+        foreach ($this->voices as $voice) {
+            $voice->meter = $this->meter;
+        }
+        if ($this->inBody && 0 === $this->voice?->time && isset($this->draft->measures[$this->voice->position])) {
+            $this->draft->measures[$this->voice->position]->meter = $this->meter;
+        }
+    }
+
+    private function unitField(string $value, int $column): void
+    {
+        if (1 === preg_match('~^(\d{1,2})\s*/\s*(\d{1,4})$~', $value, $match)) {
+            try {
+                $this->unit = Ticks::ofWhole((int) $match[1], (int) $match[2]);
+                if (null !== $this->voice) {
+                    $this->voice->unit = $this->unit;
+                }
+
+                return;
+            } catch (OffTheGrid) {
+            }
+        }
+        $this->draft->notice($this->line, $column, 'The unit length "{text}" is not understood; one such as 1/8 was expected.', ['text' => $value]);
+    }
+
+    private function tempoField(string $value): void
+    {
+        if (1 === preg_match('~(\d{1,2})/(\d{1,3})\s*=\s*(\d{1,3})~', $value, $match) && (int) $match[3] > 0) {
+            try {
+                $this->draft->beatTicks ??= Ticks::ofWhole((int) $match[1], (int) $match[2]) ?: null;
+                $this->draft->goalTempo ??= (int) $match[3];
+            } catch (OffTheGrid) {
+            }
+        } elseif (1 === preg_match('/^\s*(\d{1,3})\s*$/', $value, $match) && (int) $match[1] > 0) {
+            $this->draft->goalTempo ??= (int) $match[1];
+        }
+    }
+
+    private function keyField(string $value, int $column): void
+    {
+        try {
+            $key = KeyField::parse($value);
+        } catch (\InvalidArgumentException) {
+            $key = null;
+            $this->draft->notice($this->line, $column, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', ['text' => $value]);
+        }
+        if (1 === preg_match('/[\^_=]/', $value)) {
+            $this->tellOnce('explicit', $column, 'Accidentals added in the key line are left out.');
+        }
+        $clef = $this->clefIn($value);
+        if (null !== $key) {
+            $this->key = $key;
+            if (null !== $this->voice) {
+                $this->voice->key = $key;
+                if (0 === $this->voice->time && isset($this->draft->measures[$this->voice->position])) {
+                    $this->draft->measures[$this->voice->position]->key = $key;
+                }
+            }
+        }
+        if (!$this->inBody) {
+            $this->clef = $clef;
+            $this->inBody = true;
+        } elseif (null !== $clef && null !== $this->voice && 0 === $this->voice->position) {
+            $this->voice->part->clef = $clef;
+        }
+    }
+
+    private function clefIn(string $value): ?Clef
+    {
+        return 1 === preg_match('/(?:clef=)?\b(treble|alto|tenor|bass)\b/', $value, $match) ? self::CLEFS[$match[1]] : null;
+    }
+
+    private function voiceField(string $value): void
+    {
+        [$id, $attributes] = [...preg_split('/\s+/', $value, 2) ?: [], '', ''];
+        if ('' === $id) {
+            return;
+        }
+        if ('' !== $attributes) {
+            $this->voiceFields[$id] = $attributes;
+        }
+        if ($this->inBody) {
+            $this->useVoice($id);
+        }
+    }
+
+    private function useVoice(string $id): VoiceState
+    {
+        if (!isset($this->voices[$id])) {
+            $attributes = $this->voiceFields[$id] ?? '';
+            $name = 1 === preg_match('/(?:name|nm)="([^"]*)"/', $attributes, $match) ? mb_substr($match[1], 0, 60) : '';
+            $part = $this->draft->part('P'.(\count($this->voices) + 1), $name);
+            $part->clef = $this->clefIn((string) preg_replace('/"[^"]*"/', '', $attributes)) ?? $this->clef;
+            $this->voices[$id] = new VoiceState($part, $this->meter, $this->key, $this->unit ?? $this->defaultUnit());
+        }
+
+        return $this->voice = $this->voices[$id];
+    }
+
+    private function defaultUnit(): int
+    {
+        return $this->meter->count / $this->meter->unit < 0.75 ? Ticks::ofWhole(1, 16) : Ticks::ofWhole(1, 8);
+    }
+
+    private function voice(): VoiceState
+    {
+        return $this->voice ?? $this->useVoice((string) (array_key_first($this->voiceFields) ?? '1'));
+    }
+
+    /** The shared measure in which the voice stands. */
+    private function frame(int $at = 0): MeasureDraft
+    {
+        $voice = $this->voice();
+        while (\count($this->draft->measures) <= $voice->position) {
+            $this->draft->addMeasure(new MeasureDraft($voice->meter, $voice->key, $this->line, $this->column($at)));
+        }
+
+        return $this->draft->measures[$voice->position];
+    }
+
+    private function music(): void
+    {
+        $voice = $this->voice();
+        $at = 0;
+        $length = \strlen($this->text);
+        while ($at < $length) {
+            $at = $this->token($at);
+        }
+        $voice = $this->voice ?? $voice;
+        if (0 === $voice->time && $voice->position > 0 && !str_ends_with($this->text, '\\')) {
+            $this->draft->measures[$voice->position - 1]->lineBreak = true;
+        }
+    }
+
+    /** Reads one token and gives the place after it. */
+    private function token(int $at): int
+    {
+        $character = $this->text[$at];
+        if (' ' === $character || "\t" === $character || '`' === $character || '\\' === $character || 'y' === $character) {
+            return $at + 1;
+        }
+        if (1 === preg_match(self::NOTE, $this->text, $match, 0, $at)) {
+            $this->note($match, $at);
+
+            return $at + \strlen($match[0]);
+        }
+        if (1 === preg_match('/\G\[\s*([A-Za-z]):([^\]]*)\]/', $this->text, $match, 0, $at)) {
+            $this->field($match[1], trim($match[2]), $this->column($at));
+
+            return $at + \strlen($match[0]);
+        }
+        if (1 === preg_match('/\G\[(\d[\d,\-]*)/', $this->text, $match, 0, $at)) {
+            $this->ending($match[1], $at);
+
+            return $at + \strlen($match[0]);
+        }
+        if (1 === preg_match(self::BAR, $this->text, $match, \PREG_UNMATCHED_AS_NULL, $at)) {
+            $this->bar($match, $at);
+
+            return $at + \strlen((string) $match[0]);
+        }
+        if (1 === preg_match('/\G(?<kind>[zxZX])(?<length>\d*\/*\d*)/', $this->text, $match, 0, $at)) {
+            $this->rest($match['kind'], $match['length'], $at);
+
+            return $at + \strlen($match[0]);
+        }
+        if (1 === preg_match('/\G\((\d)(?::(\d*))?(?::(\d*))?/', $this->text, $match, 0, $at)) {
+            $this->tuplet((int) $match[1], (int) ($match[2] ?? 0), (int) ($match[3] ?? 0), $at);
+
+            return $at + \strlen($match[0]);
+        }
+
+        return $this->sign($character, $at);
+    }
+
+    private function sign(string $character, int $at): int
+    {
+        $voice = $this->voice();
+        switch ($character) {
+            case '(':
+                ++$voice->slurStarts;
+
+                return $at + 1;
+            case ')':
+                if (null !== $voice->last) {
+                    ++$voice->last->slurStops;
+                }
+
+                return $at + 1;
+            case '-':
+                if (null !== $voice->last && [] !== $voice->last->pitches) {
+                    $voice->last->tiedTo = true;
+                    $voice->tie($voice->last->pitches);
+                }
+
+                return $at + 1;
+            case '>':
+            case '<':
+                return $this->broken($at);
+            case '[':
+                return $this->chord($at);
+            case '{':
+                return $this->graceNotes($at);
+            case '!':
+            case '+':
+                $end = strpos($this->text, $character, $at + 1);
+                if (false === $end) {
+                    $this->draft->notice($this->line, $this->column($at), 'A closing {sign} was expected.', ['sign' => $character]);
+
+                    return $at + 1;
+                }
+                $this->decoration(substr($this->text, $at + 1, $end - $at - 1), $at);
+
+                return $end + 1;
+            case '"':
+                $end = strpos($this->text, '"', $at + 1);
+                $this->tellOnce('chords', $this->column($at), 'Chord names and remarks above the staff are left out.');
+
+                return false === $end ? \strlen($this->text) : $end + 1;
+            case '&':
+                $this->draft->notice($this->line, $this->column($at), 'A second voice inside a measure (&) is left out.');
+
+                return $at + strcspn($this->text, '|', $at);
+        }
+        if (isset(self::SHORTHAND[$character])) {
+            $this->decoration(self::SHORTHAND[$character], $at);
+
+            return $at + 1;
+        }
+        if (str_contains(self::ORNAMENTS, $character)) {
+            $this->tellOnce('ornaments', $this->column($at), 'Ornaments are left out.');
+
+            return $at + 1;
+        }
+        $symbol = mb_substr(substr($this->text, $at), 0, 1);
+        $this->draft->notice($this->line, $this->column($at), '"{sign}" is no ABC sign that is known here; it was left out.', ['sign' => $symbol]);
+
+        return $at + max(1, \strlen($symbol));
+    }
+
+    /** @param array<array-key, string> $match */
+    private function note(array $match, int $at): void
+    {
+        $voice = $this->voice();
+        $this->place([$this->pitch($match)], $match['length'], $at, $voice);
+    }
+
+    /**
+     * @param array<array-key, string> $match
+     */
+    private function pitch(array $match): Pitch
+    {
+        $voice = $this->voice();
+        $letter = strtoupper($match['letter']);
+        $octave = (ctype_lower($match['letter']) ? 5 : 4) + substr_count($match['octave'], "'") - substr_count($match['octave'], ',');
+        $octave = max(0, min(9, $octave));
+        $alteration = match ($match['accidental'] ?? '') {
+            '^' => 1, '^^' => 2, '_' => -1, '__' => -2, '=' => 0,
+            default => $voice->tied[$letter.$octave] ?? $voice->accidentals[$letter] ?? $voice->key->alteration($letter),
+        };
+        if ('' !== ($match['accidental'] ?? '')) {
+            $voice->accidentals[$letter] = $alteration;
+        }
+
+        return Pitch::of($letter, $alteration, $octave);
+    }
+
+    /**
+     * Puts a note, chord or rest where the voice stands.
+     *
+     * @param list<Pitch> $pitches
+     */
+    private function place(array $pitches, string $lengthText, int $at, VoiceState $voice): void
+    {
+        $this->frame($at);
+        $tuplet = $voice->takeTuplet();
+        [$numerator, $denominator] = $this->length($lengthText);
+        $numerator *= $voice->unit * $voice->brokenNumerator * $tuplet->normal;
+        $denominator *= $voice->brokenDenominator * $tuplet->actual;
+        $voice->brokenNumerator = $voice->brokenDenominator = 1;
+        if (0 === $denominator || 0 !== $numerator % $denominator || 0 === $numerator || intdiv($numerator, $denominator) > 64 * Ticks::PER_WHOLE) {
+            $this->draft->notice($this->line, $this->column($at), 'The length "{text}" cannot be read exactly; the note was left out.', ['text' => $lengthText]);
+
+            return;
+        }
+        $note = new NoteDraft($voice->time, intdiv($numerator, $denominator));
+        $note->pitches = $pitches;
+        $note->tuplet = $tuplet;
+        $note->tiedFrom = [] !== $pitches && [] !== array_filter($pitches, static fn (Pitch $pitch): bool => ($voice->tied[$pitch->letter.$pitch->octave] ?? null) === $pitch->alteration);
+        if (null !== $voice->last && $voice->last->tiedTo && !$note->tiedFrom && [] !== $voice->tied) {
+            $voice->last->tiedTo = false;
+        }
+        $voice->tied = [];
+        $voice->mark($note);
+        $this->draft->countNote();
+        $voice->part->add($voice->position, $note);
+        $voice->time += $note->length;
+        $voice->last = $note;
+    }
+
+    /** @return array{int, int} */
+    private function length(string $text): array
+    {
+        if (1 !== preg_match('~^(\d{0,4})(/*)(\d{0,4})$~', $text, $match)) {
+            return [0, 1];
+        }
+        $denominator = '' !== $match[3] ? (int) $match[3] : 2 ** min(7, \strlen($match[2]));
+
+        return ['' === $match[1] ? 1 : (int) $match[1], $denominator];
+    }
+
+    private function rest(string $kind, string $lengthText, int $at): void
+    {
+        $voice = $this->voice();
+        if ('z' === $kind || 'x' === $kind) {
+            $this->place([], $lengthText, $at, $voice);
+
+            return;
+        }
+        $count = max(1, min(PieceDraft::MAX_MEASURES, (int) $lengthText));
+        for ($measure = 0; $measure < $count; ++$measure) {
+            if ($measure > 0) {
+                $voice->nextMeasure();
+            }
+            $this->frame($at);
+            $rest = new NoteDraft(0, $voice->meter->ticks());
+            $voice->part->add($voice->position, $rest);
+            $voice->time = $rest->length;
+        }
+        $voice->last = null;
+    }
+
+    private function broken(int $at): int
+    {
+        $voice = $this->voice();
+        $character = $this->text[$at];
+        $count = min(3, strspn($this->text, $character, $at));
+        $last = $voice->last;
+        if (null === $last) {
+            $this->draft->notice($this->line, $this->column($at), 'A note was expected before {sign}.', ['sign' => $character]);
+
+            return $at + $count;
+        }
+        $power = 2 ** $count;
+        [$first, $second] = '>' === $character ? [2 * $power - 1, 1] : [1, 2 * $power - 1];
+        if (0 === ($last->length * $first) % $power) {
+            $length = intdiv($last->length * $first, $power);
+            $voice->time += $length - $last->length;
+            $last->length = $length;
+            [$voice->brokenNumerator, $voice->brokenDenominator] = [$second, $power];
+        }
+
+        return $at + strspn($this->text, $character, $at);
+    }
+
+    private function chord(int $at): int
+    {
+        $voice = $this->voice();
+        if (1 !== preg_match('/\G\[((?:[^\]"|]|"[^"]*")*)\](?<length>\d*\/*\d*)/', $this->text, $match, 0, $at)) {
+            $this->draft->notice($this->line, $this->column($at), 'A closing ] was expected.');
+
+            return $at + 1;
+        }
+        $pitches = [];
+        $inner = '';
+        $tied = false;
+        $place = $at + 1;
+        $end = $at + 1 + \strlen($match[1]);
+        while ($place < $end) {
+            if (1 === preg_match(self::NOTE, $this->text, $note, 0, $place)) {
+                $pitches[] = $this->pitch($note);
+                $inner = '' === $inner ? $note['length'] : $inner;
+                $place += \strlen($note[0]);
+            } elseif ('!' === $this->text[$place] && false !== $close = strpos($this->text, '!', $place + 1)) {
+                $this->decoration(substr($this->text, $place + 1, $close - $place - 1), $place);
+                $place = $close + 1;
+            } else {
+                $tied = $tied || '-' === $this->text[$place];
+                ++$place;
+            }
+        }
+        if ([] === $pitches) {
+            $this->draft->notice($this->line, $this->column($at), 'A chord with no notes was left out.');
+        } else {
+            [$a, $b] = $this->length($inner);
+            [$c, $d] = $this->length($match['length']);
+            $this->place($pitches, $a * $c.'/'.$b * $d, $at, $voice);
+            if ($tied && null !== $voice->last) {
+                $voice->last->tiedTo = true;
+                $voice->tie($pitches);
+            }
+        }
+
+        return $at + \strlen($match[0]);
+    }
+
+    private function graceNotes(int $at): int
+    {
+        $voice = $this->voice();
+        $end = strpos($this->text, '}', $at);
+        if (false === $end) {
+            $this->draft->notice($this->line, $this->column($at), 'A closing } was expected.');
+
+            return $at + 1;
+        }
+        $this->frame($at);
+        for ($place = $at + 1; $place < $end; ++$place) {
+            if (1 === preg_match(self::NOTE, $this->text, $match, 0, $place)) {
+                $note = new NoteDraft($voice->time, 0);
+                $note->pitches = [$this->pitch($match)];
+                $this->draft->countNote();
+                $voice->part->add($voice->position, $note);
+                $place += \strlen($match[0]) - 1;
+            }
+        }
+
+        return $end + 1;
+    }
+
+    private function tuplet(int $actual, int $normal, int $count, int $at): void
+    {
+        $voice = $this->voice();
+        $ofThree = $voice->meter->isCompound() ? 3 : 2;
+        $normal = $normal > 0 ? $normal : [2 => 3, 3 => 2, 4 => 3, 5 => $ofThree, 6 => 2, 7 => $ofThree, 8 => 3, 9 => $ofThree][$actual] ?? 0;
+        if ($actual < 2 || $normal < 1) {
+            $this->draft->notice($this->line, $this->column($at), 'The tuplet is not understood.');
+
+            return;
+        }
+        $voice->tuplet = Tuplet::of($actual, $normal);
+        $voice->tupletLeft = $count > 0 ? min(64, $count) : $actual;
+    }
+
+    private function decoration(string $name, int $at): void
+    {
+        $voice = $this->voice();
+        $jump = match (strtolower($name)) {
+            'segno' => Jump::Segno,
+            'coda' => Jump::Coda,
+            'dacoda' => Jump::ToCoda,
+            default => Jump::fromWords($name),
+        };
+        if (null !== $jump) {
+            $this->frame($at)->addJump($jump);
+
+            return;
+        }
+        if (1 === preg_match('/^[0-4]$/', $name)) {
+            $voice->finger = (int) $name;
+
+            return;
+        }
+        $articulation = match ($name) {
+            'staccato' => Articulation::Staccato,
+            'tenuto' => Articulation::Tenuto,
+            'accent', '>', 'emphasis' => Articulation::Accent,
+            'marcato', '^' => Articulation::Marcato,
+            'fermata' => Articulation::Fermata,
+            default => null,
+        };
+        match (true) {
+            null !== $articulation => $voice->articulations[] = $articulation,
+            'upbow' === $name => $voice->bow = BowMark::Up,
+            'downbow' === $name => $voice->bow = BowMark::Down,
+            default => $this->tellOnce('decoration '.mb_substr($name, 0, 30), $this->column($at), 'The mark !{name}! is left out.', ['name' => mb_substr($name, 0, 30)]),
+        };
+    }
+
+    /** @param array<array-key, string|null> $match */
+    private function bar(array $match, int $at): void
+    {
+        $voice = $this->voice();
+        $both = '::' === substr((string) $match[0], 0, 2) && null === $match['colons'];
+        $backward = $both ? 1 : \strlen($match['colons'] ?? '');
+        $forward = $both || '' !== ($match['after'] ?? '');
+        $sign = (string) $match[0];
+        $empty = 0 === $voice->time;
+        if (!$empty) {
+            $measure = $this->frame($at);
+        } elseif ($voice->position > 0) {
+            $measure = $this->draft->measures[$voice->position - 1];
+        } else {
+            $measure = null;
+        }
+        if (null !== $measure) {
+            if ($backward > 0) {
+                $measure->repeatTimes = max($measure->repeatTimes, $backward + 1);
+            }
+            $measure->end = match (true) {
+                str_contains($sign, '|]') || $backward > 0 => BarStyle::Final,
+                str_contains($sign, '||') => BarStyle::Double,
+                default => $measure->end,
+            };
+            if ($backward > 0 || $forward || BarStyle::Regular !== $measure->end) {
+                $measure->endingStop = $measure->endingStop || $voice->endingOpen;
+                $voice->endingOpen = false;
+            }
+        }
+        if (!$empty) {
+            $voice->nextMeasure();
+        }
+        if ($forward) {
+            $this->frame($at)->repeatStart = true;
+        }
+        $ending = $match['ending'] ?? $match['ending2'] ?? '';
+        if ('' !== $ending) {
+            $this->ending($ending, $at);
+        }
+    }
+
+    private function ending(string $text, int $at): void
+    {
+        $numbers = [];
+        foreach (explode(',', $text) as $range) {
+            [$from, $to] = [...array_map(intval(...), explode('-', $range, 2)), 0];
+            for ($number = $from; $number <= min(99, max($from, $to)); ++$number) {
+                $numbers[] = $number;
+            }
+        }
+        $numbers = array_values(array_filter($numbers, static fn (int $number): bool => $number > 0));
+        $voice = $this->voice();
+        if ($voice->time > 0) {
+            $this->draft->notice($this->line, $this->column($at), 'An ending bracket inside a measure is left out.');
+
+            return;
+        }
+        $this->frame($at)->endingStart = $numbers;
+        $voice->endingOpen = true;
+    }
+
+    /** Measures that were begun for a sign but hold nothing are dropped from the end. */
+    private function closeVoices(): void
+    {
+        $last = 0;
+        foreach ($this->voices as $voice) {
+            $last = max($last, ...[0, ...array_map(static fn (int $position): int => $position + 1, array_keys($voice->part->measures))]);
+        }
+        $this->draft->measures = \array_slice($this->draft->measures, 0, $last);
+        if ($last > 0) {
+            $this->draft->measures[$last - 1]->lineBreak = false;
+        }
+    }
+
+    /** @param array<string, string> $parameters */
+    private function tellOnce(string $what, int $column, string $template, array $parameters = []): void
+    {
+        if (!isset($this->told[$what])) {
+            $this->told[$what] = true;
+            $this->draft->notice($this->line, $column, $template, $parameters);
+        }
+    }
+
+    private function column(int $at): int
+    {
+        return mb_strlen(substr($this->text, 0, $at)) + 1;
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Format;
+
+use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Part;
+
+/** A part while a reader fills it. */
+final class PartDraft
+{
+    public ?Clef $clef = null;
+    /** @var array<int, list<NoteDraft>> by measure position */
+    public array $measures = [];
+
+    public function __construct(public readonly string $id, public string $name)
+    {
+    }
+
+    public function add(int $position, NoteDraft $note): void
+    {
+        $this->measures[$position][] = $note;
+    }
+
+    public function end(int $position): int
+    {
+        $end = 0;
+        foreach ($this->measures[$position] ?? [] as $note) {
+            if (!$note->wholeMeasure) {
+                $end = max($end, $note->start + $note->length);
+            }
+        }
+
+        return $end;
+    }
+
+    /** @param list<int> $lengths ticks of each measure */
+    public function part(array $lengths, bool $onlyPart): Part
+    {
+        $instrument = $this->instrument($onlyPart);
+        $measures = [];
+        foreach ($lengths as $position => $length) {
+            $notes = $this->measures[$position] ?? [];
+            if ([] === $notes) {
+                $rest = new NoteDraft(0, $length);
+                $notes = [$rest];
+            }
+            usort($notes, static fn (NoteDraft $a, NoteDraft $b): int => [$a->voice, $a->start] <=> [$b->voice, $b->start]);
+            $events = [];
+            $counts = [];
+            foreach ($notes as $note) {
+                if ($note->wholeMeasure) {
+                    $note->length = $length;
+                }
+                $index = $counts[$note->voice] = ($counts[$note->voice] ?? -1) + 1;
+                $events[] = $note->event(\sprintf('%s-m%d-v%d-%d', $this->id, $position, $note->voice, $index));
+            }
+            $measures[] = $events;
+        }
+
+        return new Part($this->id, $this->name, $instrument, $this->clef ?? $instrument->clef(), $measures);
+    }
+
+    private function instrument(bool $onlyPart): Instrument
+    {
+        $named = Instrument::fromName($this->name);
+        if (Instrument::Other !== $named || !$onlyPart) {
+            return $named;
+        }
+
+        return match ($this->clef) {
+            Clef::Alto => Instrument::Viola,
+            Clef::Bass, Clef::Tenor => Instrument::Cello,
+            default => Instrument::Violin,
+        };
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+/** What a lesson log can say. */
+enum EntryKind: string
+{
+    /** a step was opened */
+    case Begin = 'begin';
+    /** a clean repetition */
+    case Coin = 'coin';
+    case Miss = 'miss';
+    /** the teacher's word: one tread up or down */
+    case Up = 'up';
+    case Down = 'down';
+    /** takes back the coin, miss, up or down named by its text */
+    case Undo = 'undo';
+    /** the teacher says that the step is done */
+    case Done = 'done';
+    case Note = 'note';
+
+    public function movesStair(): bool
+    {
+        return \in_array($this, [self::Coin, self::Miss, self::Up, self::Down], true);
+    }
+}

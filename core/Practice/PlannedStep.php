@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+/** One step of a proposed sequence, with the comfort tempo that it is expected to start from. */
+final readonly class PlannedStep
+{
+    public function __construct(
+        public StepPurpose $purpose,
+        public Chunk $chunk,
+        public Stair $stair,
+        public CoinRule $rule,
+        public Comfort $comfort,
+    ) {
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Tests\Practice;
+
+use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Practice\ChunkKind;
+use CoinStair\Core\Practice\Click;
+use CoinStair\Core\Practice\CoinRule;
+use CoinStair\Core\Practice\CountIn;
+use CoinStair\Core\Practice\EvenCut;
+use CoinStair\Core\Practice\ForwardJoined;
+use CoinStair\Core\Practice\Growth;
+use CoinStair\Core\Practice\PlannedStep;
+use CoinStair\Core\Practice\Repetition;
+use CoinStair\Core\Practice\StepPurpose;
+use CoinStair\Core\Practice\Tone;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Tests\Tunes;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Handbook 5 and 6. */
+final class ChunkTest extends TestCase
+{
+    /** @param list<array{int, int}> $expected */
+    #[DataProvider('cuts')]
+    public function testEvenCuts(string $body, array $expected): void
+    {
+        $chunks = EvenCut::of(Tunes::abc($body));
+        self::assertSame($expected, array_map(static fn (Chunk $chunk): array => [$chunk->from->position, $chunk->to->position], $chunks));
+        $lands = array_map(static fn (Chunk $chunk): bool => $chunk->lands, $chunks);
+        self::assertFalse(array_pop($lands));
+        self::assertNotContains(false, $lands);
+    }
+
+    /** @return iterable<string, array{string, list<array{int, int}>}> */
+    public static function cuts(): iterable
+    {
+        $measures = static fn (int $count): string => implode('|', array_fill(0, $count, 'C4')).'|]';
+        yield 'eight' => [$measures(8), [[0, 4], [4, 8]]];
+        yield 'a pickup goes with the first' => ['C|'.$measures(8), [[0, 5], [5, 9]]];
+        yield 'two are left over' => [$measures(10), [[0, 4], [4, 8], [8, 10]]];
+        yield 'a single one joins the chunk before' => [$measures(9), [[0, 4], [4, 9]]];
+        yield 'three alone' => [$measures(3), [[0, 3]]];
+        yield 'one alone' => [$measures(1), [[0, 1]]];
+    }
+
+    public function testAChunkLandsOnTheNextNote(): void
+    {
+        $piece = Tunes::abc('CDEF|G4|z2 A2|B4|]');
+        $landing = Chunk::of($piece, ChunkKind::Pair, Place::of(0), Place::of(2))->landing($piece);
+        self::assertTrue($landing?->equals(Place::of(2, 20160)));
+        self::assertNull(Chunk::whole($piece)->landing($piece));
+        self::assertNull(Chunk::of($piece, ChunkKind::Pair, Place::of(0), Place::of(2), false)->landing($piece));
+    }
+
+    public function testTheLandingOfMeasures11To12IsTheFirstNoteOf13(): void
+    {
+        $piece = Tunes::measures(14);
+        $landing = Chunk::of($piece, ChunkKind::Pair, Place::of(10), Place::of(12))->landing($piece);
+        self::assertTrue($landing?->equals(Place::of(12)));
+    }
+
+    public function testLengthCountsTheWayToTheLandingAndTheLandingItself(): void
+    {
+        $piece = Tunes::abc('CDEF|G4|z2 A2|B4|]');
+        self::assertEqualsWithDelta(8 + 2 + 2, Chunk::of($piece, ChunkKind::Pair, Place::of(0), Place::of(2))->beats($piece), 1e-9);
+        self::assertEqualsWithDelta(16.0, Chunk::whole($piece)->beats($piece), 1e-9);
+    }
+
+    public function testAChunkOutsideThePieceIsRefused(): void
+    {
+        $piece = Tunes::measures(2);
+        foreach ([[Place::of(0), Place::of(0)], [Place::of(1), Place::of(3)], [Place::of(0, 40320), Place::of(1)]] as [$from, $to]) {
+            try {
+                Chunk::of($piece, ChunkKind::Measure, $from, $to);
+                self::fail('A chunk outside the piece was made.');
+            } catch (\InvalidArgumentException $refusal) {
+                self::assertStringContainsString('inside the piece', $refusal->getMessage());
+            }
+        }
+    }
+
+    #[DataProvider('countIns')]
+    public function testCountIn(string $body, string $meter, Place $from, int $tempo, float $beats): void
+    {
+        $piece = Tunes::abc($body, $meter);
+        self::assertEqualsWithDelta($beats, CountIn::ticks($piece, $from, $tempo) / $piece->beatTicks, 1e-9);
+    }
+
+    /** @return iterable<string, array{string, string, Place, int, float}> */
+    public static function countIns(): iterable
+    {
+        yield 'a measure' => ['C4|D4|]', '4/4', Place::of(0), 80, 4];
+        yield 'less the upbeat' => ['C|D4|E3|]', '4/4', Place::of(0), 80, 3];
+        yield 'a long upbeat: up to it and a measure more' => ['CDE|D4|E|]', '4/4', Place::of(0), 80, 5];
+        yield 'inside a measure, the second half' => ['C4|D4|]', '4/4', Place::of(1, 20160), 80, 2];
+        yield 'inside a measure, early' => ['C4|D4|]', '4/4', Place::of(1, 10080), 80, 5];
+        yield 'two measures above 120' => ['C4|D4|]', '4/4', Place::of(0), 126, 8];
+        yield 'six eighths' => ['C3/2D3/2|E3|]', '6/8', Place::of(0), 60, 2];
+        yield 'fast in six eighths is above 120 quarters at 84' => ['C3/2D3/2|E3|]', '6/8', Place::of(0), 84, 4];
+        yield 'an upbeat after a repeat sign' => ['C|:D4|E3:|:F|G4|A3:|', '4/4', Place::of(3), 80, 3];
+    }
+
+    /** @param list<array{float, int}> $expected */
+    #[DataProvider('clickTracks')]
+    public function testClicks(string $body, Place $from, Place $to, array $expected): void
+    {
+        $piece = Tunes::abc($body);
+        $clicks = Repetition::clicks($piece, Chunk::of($piece, ChunkKind::Phrase, $from, $to), 80);
+        self::assertSame($expected, array_map(static fn (Click $click): array => [$click->at, $click->count], $clicks));
+    }
+
+    /** @return iterable<string, array{string, Place, Place, list<array{float, int}>}> */
+    public static function clickTracks(): iterable
+    {
+        yield 'one measure and its landing' => ['CDEF|G4|]', Place::of(0), Place::of(1), [[-4.0, 1], [-3.0, 2], [-2.0, 3], [-1.0, 4], [0.0, 1], [1.0, 2], [2.0, 3], [3.0, 4], [4.0, 1], [5.0, 2]]];
+        yield 'an upbeat counts from the back' => ['C|DEFG|A3|]', Place::of(0), Place::of(1), [[-3.0, 1], [-2.0, 2], [-1.0, 3], [0.0, 4], [1.0, 1], [2.0, 2]]];
+        yield 'half a beat of upbeat' => ['C/|DEFG|A7/2|]', Place::of(0), Place::of(1), [[-3.5, 1], [-2.5, 2], [-1.5, 3], [-0.5, 4], [0.5, 1], [1.5, 2]]];
+        yield 'from the third beat' => ['CDEF|G4|]', Place::of(0, 20160), Place::of(1), [[-2.0, 1], [-1.0, 2], [0.0, 3], [1.0, 4], [2.0, 1], [3.0, 2]]];
+    }
+
+    public function testTonesJoinTiesAndPlayTheLandingLong(): void
+    {
+        $piece = Tunes::abc('C2 D2-|D2 z [EG]|c/d/e2f|]');
+        $tones = Repetition::tones($piece, $piece->parts[0], Chunk::of($piece, ChunkKind::Pair, Place::of(0), Place::of(2)));
+        self::assertSame(
+            [[0.0, 2.0, 60, false], [2.0, 4.0, 62, false], [7.0, 1.0, 64, false], [7.0, 1.0, 67, false], [8.0, 2.0, 72, true]],
+            array_map(static fn (Tone $tone): array => [(float) $tone->at, (float) $tone->beats, $tone->midi, $tone->landing], $tones),
+        );
+    }
+
+    public function testForwardAndJoinedClimbsUpTheTree(): void
+    {
+        $piece = Tunes::measures(14);
+        $steps = ForwardJoined::steps($piece, EvenCut::of($piece), 84, 63, CoinRule::standard(), Growth::equalRatio());
+        self::assertSame(
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'learn 12–14', 'join 8–14', 'join 0–14', 'run 0–14'],
+            array_map(static fn (PlannedStep $step): string => \sprintf('%s %d–%d', $step->purpose->value, $step->chunk->from->position, $step->chunk->to->position), $steps),
+        );
+        self::assertSame(52, $steps[0]->stair->treads[0]);
+        self::assertSame(84, $steps[0]->stair->goal());
+        self::assertGreaterThan($steps[0]->stair->treads[0], $steps[2]->stair->treads[0], 'What was learned starts higher when it is joined.');
+        self::assertSame([84], $steps[7]->stair->treads);
+    }
+
+    public function testForwardAndJoinedOfThreeAndOfOne(): void
+    {
+        $purposes = static fn (int $measures): array => array_map(
+            static fn (PlannedStep $step): StepPurpose => $step->purpose,
+            ForwardJoined::steps(Tunes::measures($measures), EvenCut::of(Tunes::measures($measures)), 84, 63, CoinRule::standard(), Growth::equalRatio()),
+        );
+        self::assertSame([StepPurpose::Learn, StepPurpose::Learn, StepPurpose::Join, StepPurpose::Learn, StepPurpose::Join, StepPurpose::Run], $purposes(12));
+        self::assertSame([StepPurpose::Learn, StepPurpose::Run], $purposes(3));
+    }
+}
