@@ -30,7 +30,13 @@ final class CountIn
             default => $upTo,
         };
 
-        return $tempo * $piece->beatTicks > self::TWO_MEASURES_ABOVE * Ticks::PER_QUARTER ? $ticks + $full : $ticks;
+        return self::isFast($piece, $tempo) ? $ticks + $full : $ticks;
+    }
+
+    /** So fast that a measure more is counted: above quarter = 120. */
+    public static function isFast(Piece $piece, int $tempo): bool
+    {
+        return $tempo * $piece->beatTicks > self::TWO_MEASURES_ABOVE * Ticks::PER_QUARTER;
     }
 
     /** Where a place lies in its measure when an upbeat is counted from the back. */

@@ -40,6 +40,12 @@ final readonly class StepTime
         return new self($turns * $seconds + self::TALK_SECONDS, $tries);
     }
 
+    /** A step in which nothing is played. */
+    public static function fixed(int $seconds): self
+    {
+        return new self($seconds, []);
+    }
+
     public function totalTries(): float
     {
         return array_sum(array_map(static fn (Tries $tries): float => $tries->mean, $this->tries));

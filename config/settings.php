@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Reads the settings that bin/coin-stair generated (var/local, or COIN_STAIR_HOME), unless the environment names its own.
+ */
+return static function (): void {
+    $home = getenv('COIN_STAIR_HOME') ?: dirname(__DIR__).'/var/local';
+    $settings = ['APP_ENV' => 'prod', 'APP_SECRET' => 'no-secret-was-generated', 'DATABASE_URL' => 'mysql://nobody@127.0.0.1:1/coin_stair?serverVersion=10.11.6-MariaDB&charset=utf8mb4'];
+    if (is_readable($home.'/env')) {
+        $settings = array_merge($settings, parse_ini_file($home.'/env', false, \INI_SCANNER_RAW) ?: []);
+    }
+    if (is_readable($home.'/database-url')) {
+        $settings['DATABASE_URL'] = (string) file_get_contents($home.'/database-url');
+    }
+    foreach ($settings as $name => $value) {
+        $value = $_SERVER[$name] ?? (false !== getenv($name) ? getenv($name) : $value);
+        $_SERVER[$name] = $_ENV[$name] = $value;
+    }
+};

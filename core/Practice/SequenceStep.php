@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+/** A step of a sequence as its time is reckoned. */
+final readonly class SequenceStep
+{
+    /**
+     * @param Chunk|null $chunk     none where nothing is played
+     * @param Stair|null $stair     none where nothing is played
+     * @param int        $fromTread tread on which the class starts
+     * @param int        $reached   tempo that the class's log shows for the chunk; 0 for none
+     */
+    public function __construct(
+        public StepPurpose $purpose,
+        public ?Chunk $chunk,
+        public ?Stair $stair,
+        public CoinRule $rule,
+        public Mode $mode = Mode::Bow,
+        public int $turns = 1,
+        public int $fromTread = 0,
+        public int $reached = 0,
+    ) {
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use App\Shared\Entity\Program;
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
+use Symfony\Component\Form\Extension\Core\Type\IntegerType;
+use Symfony\Component\Form\Extension\Core\Type\TextType;
+use Symfony\Component\Form\Extension\Core\Type\TimezoneType;
+use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+
+/** @extends AbstractType<Program> */
+final class ProgramType extends AbstractType
+{
+    public function buildForm(FormBuilderInterface $builder, array $options): void
+    {
+        $builder
+            ->add('name', TextType::class, ['label' => 'Name of the program', 'empty_data' => ''])
+            ->add('words', ChoiceType::class, ['label' => 'Words', 'expanded' => true, 'choices' => ['US: measure, quarter note, pickup' => 'en_US', 'UK: bar, crotchet, upbeat' => 'en_GB']])
+            ->add('timezone', TimezoneType::class, ['label' => 'Time zone', 'intl' => false])
+            ->add('minutesLost', IntegerType::class, ['label' => 'Minutes of a lesson for unpacking, tuning and packing', 'empty_data' => '8', 'attr' => ['min' => 0, 'max' => 60]]);
+    }
+
+    public function configureOptions(OptionsResolver $resolver): void
+    {
+        $resolver->setDefaults(['data_class' => Program::class]);
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Classroom;
+
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Web\Version;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\Form\FormError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+final class ClassController extends AbstractController
+{
+    private const PAGE = 60;
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly TranslatorInterface $translator)
+    {
+    }
+
+    #[Route('/classes', name: 'classes', methods: ['GET'])]
+    public function list(Request $request): Response
+    {
+        $page = max(1, $request->query->getInt('page', 1));
+        /** @var list<int> $ids */
+        $ids = $this->entities->createQuery('SELECT c.id FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
+            ->setFirstResult(($page - 1) * self::PAGE)->setMaxResults(self::PAGE + 1)->getSingleColumnResult();
+        $classes = $this->entities->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g WHERE c.id IN (:ids) ORDER BY c.name, c.id, g.id')
+            ->setParameter('ids', \array_slice($ids, 0, self::PAGE))->getResult();
+
+        return $this->render('classroom/list.html.twig', ['classes' => $classes, 'page' => $page, 'more' => \count($ids) > self::PAGE, 'weekdays' => ClassType::WEEKDAYS]);
+    }
+
+    #[Route('/classes/new', name: 'class_new', methods: ['GET', 'POST'])]
+    public function new(Request $request): Response
+    {
+        return $this->form(new SchoolClass(), $request);
+    }
+
+    #[Route('/classes/{id:class}', name: 'class', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function show(SchoolClass $class, Request $request, ClassPage $page): Response
+    {
+        return $this->render('classroom/class.html.twig', [
+            'class' => $class,
+            'weekdays' => ClassType::WEEKDAYS,
+            'sequences' => $this->entities->createQuery('SELECT s, p FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')->setParameter('class', $class)->setMaxResults(40)->getResult(),
+        ] + $page->of($class, max(1, $request->query->getInt('page', 1))));
+    }
+
+    #[Route('/classes/{id:class}/edit', name: 'class_edit', methods: ['GET', 'POST'], requirements: ['id' => '\d+'])]
+    public function edit(SchoolClass $class, Request $request): Response
+    {
+        return $this->form($class, $request);
+    }
+
+    private function form(SchoolClass $class, Request $request): Response
+    {
+        $form = $this->createForm(ClassType::class, $class)->handleRequest($request);
+        if ($form->isSubmitted() && null !== $class->getId() && Version::isOld($request, $class->getVersion())) {
+            $form->addError(new FormError($this->translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.')));
+        } elseif ($form->isSubmitted() && $form->isValid()) {
+            $this->entities->persist($class);
+            $this->entities->flush();
+
+            return $this->redirectToRoute('class', ['id' => $class->getId()], 303);
+        }
+
+        return $this->render('classroom/form.html.twig', ['class' => $class, 'form' => $form]);
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Classroom;
+
+use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Practice\GoingOn;
+use CoinStair\Core\Practice\Growth;
+use CoinStair\Core\Practice\GrowthKind;
+use CoinStair\Core\Score\Instrument;
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
+use Symfony\Component\Form\Extension\Core\Type\EnumType;
+use Symfony\Component\Form\Extension\Core\Type\IntegerType;
+use Symfony\Component\Form\Extension\Core\Type\TextType;
+use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\Form\FormError;
+use Symfony\Component\Form\FormEvent;
+use Symfony\Component\Form\FormEvents;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/** @extends AbstractType<SchoolClass> */
+final class ClassType extends AbstractType
+{
+    public const WEEKDAYS = [1 => 'Monday', 2 => 'Tuesday', 3 => 'Wednesday', 4 => 'Thursday', 5 => 'Friday', 6 => 'Saturday', 7 => 'Sunday'];
+
+    public function __construct(private readonly TranslatorInterface $translator)
+    {
+    }
+
+    public function buildForm(FormBuilderInterface $builder, array $options): void
+    {
+        $class = $builder->getData();
+        $class = $class instanceof SchoolClass ? $class : new SchoolClass();
+        $growth = $class->growth();
+        $builder
+            ->add('name', TextType::class, ['label' => 'Name', 'empty_data' => ''])
+            ->add('year', ChoiceType::class, ['label' => 'Year of playing', 'choices' => ['Year 1' => 1, 'Year 2' => 2, 'Year 3' => 3, 'Year 4' => 4]])
+            ->add('minutes', IntegerType::class, ['label' => 'Minutes of a lesson', 'attr' => ['min' => 10, 'max' => 180]])
+            ->add('goingOn', EnumType::class, ['label' => 'A tread is left upward by', 'class' => GoingOn::class, 'choice_label' => static fn (GoingOn $rule): string => 'going-on.'.$rule->value])
+            ->add('coins', IntegerType::class, ['label' => 'Coins (or goes) on each tread', 'attr' => ['min' => 1, 'max' => 10]])
+            ->add('missesDown', IntegerType::class, ['label' => 'Misses running that send down one tread (0 never)', 'attr' => ['min' => 0, 'max' => 10]])
+            ->add('treadsBack', IntegerType::class, ['label' => 'Treads down the next lesson starts', 'attr' => ['min' => 0, 'max' => 10]])
+            ->add('growthKind', EnumType::class, ['label' => 'Tempo grows by', 'class' => GrowthKind::class, 'mapped' => false, 'data' => $growth->kind, 'choice_label' => static fn (GrowthKind $kind): string => 'growth.'.$kind->value])
+            ->add('growthValues', TextType::class, ['label' => 'Beats a minute, list of percents, or number of treads', 'mapped' => false, 'required' => false, 'data' => implode(', ', $growth->values)]);
+        foreach (Instrument::strings() as $instrument) {
+            $builder->add($instrument->value, IntegerType::class, ['label' => 'players.'.$instrument->value, 'mapped' => false, 'required' => false, 'data' => $class->players($instrument) ?: null, 'attr' => ['min' => 0, 'max' => 200]]);
+        }
+        foreach (self::WEEKDAYS as $day => $name) {
+            $builder->add('day'.$day, TextType::class, ['label' => $name, 'mapped' => false, 'required' => false, 'data' => $class->getMeetings()[$day] ?? null, 'attr' => ['type' => 'time', 'placeholder' => '–']]);
+        }
+        $builder->addEventListener(FormEvents::SUBMIT, $this->gather(...));
+    }
+
+    public function configureOptions(OptionsResolver $resolver): void
+    {
+        $resolver->setDefaults(['data_class' => SchoolClass::class]);
+    }
+
+    /** Puts what is no plain field of the class into it. */
+    private function gather(FormEvent $event): void
+    {
+        $class = $event->getData();
+        $form = $event->getForm();
+        if (!$class instanceof SchoolClass) {
+            return;
+        }
+        foreach (Instrument::strings() as $instrument) {
+            $players = $form->get($instrument->value)->getData();
+            $class->setPlayers($instrument, max(0, min(200, \is_int($players) ? $players : 0)));
+        }
+        $meetings = [];
+        foreach (array_keys(self::WEEKDAYS) as $day) {
+            $time = $form->get('day'.$day)->getData();
+            if (!\is_string($time) || '' === trim($time)) {
+                continue;
+            }
+            if (1 !== preg_match('/^([01]?\d|2[0-3])[:.]([0-5]\d)$/', trim($time), $match)) {
+                $form->get('day'.$day)->addError(new FormError($this->translator->trans('A time such as 09:40 was expected.')));
+                continue;
+            }
+            $meetings[$day] = \sprintf('%02d:%s', $match[1], $match[2]);
+        }
+        $class->setMeetings($meetings);
+        $kind = $form->get('growthKind')->getData();
+        $values = $form->get('growthValues')->getData();
+        try {
+            $class->setGrowth(Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''))->text());
+        } catch (\InvalidArgumentException $refusal) {
+            $form->get('growthValues')->addError(new FormError($this->translator->trans($refusal->getMessage())));
+        }
+    }
+}

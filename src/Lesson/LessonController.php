@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson;
+
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Sequence;
+use App\Shared\Record\ClassRecord;
+use App\Shared\Web\CsrfGuard;
+use CoinStair\Core\Practice\LogEntry as Entry;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
+
+final class LessonController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly ClassRecord $record, private readonly LessonLog $log)
+    {
+    }
+
+    /** Begins a lesson, or goes on with the one that is open for this sequence today. */
+    #[Route('/sequences/{id:sequence}/lesson', name: 'lesson_new', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function new(Sequence $sequence, LessonPlanner $planner): Response
+    {
+        $lesson = $this->entities->getRepository(Lesson::class)->findOneBy(['sequence' => $sequence, 'endedAt' => null], ['id' => 'DESC']);
+        if (null === $lesson) {
+            if ($sequence->getSteps()->isEmpty()) {
+                $this->addFlash('error', 'This sequence has no steps yet.');
+
+                return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
+            }
+            $lesson = $planner->begin($sequence, $this->record->coverage($sequence->getClass()));
+            $this->entities->persist($lesson);
+            $this->entities->flush();
+        }
+
+        return $this->redirectToRoute('lesson', ['id' => $lesson->getId()], 303);
+    }
+
+    #[Route('/lessons/{id:lesson}', name: 'lesson', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function show(Lesson $lesson, LessonScreen $screen): Response
+    {
+        if (!$lesson->isOpen()) {
+            return $this->redirectToRoute('lesson_end', ['id' => $lesson->getId()]);
+        }
+
+        return $this->render('lesson/lesson.html.twig', ['lesson' => $lesson, 'data' => $screen->data($lesson) + ['entries' => $this->log->all($lesson)]]);
+    }
+
+    /** The log as the server has it; and a fresh token, should the page have outlived its session. */
+    #[Route('/lessons/{id:lesson}/log', name: 'lesson_log', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function log(Lesson $lesson, CsrfTokenManagerInterface $tokens): JsonResponse
+    {
+        return new JsonResponse(['entries' => $this->log->all($lesson), 'token' => $tokens->getToken(CsrfGuard::TOKEN)->getValue(), 'open' => $lesson->isOpen()]);
+    }
+
+    /** Takes entries from a device, each once, in any order and however late. */
+    #[Route('/lessons/{id:lesson}/log', name: 'lesson_log_add', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function add(Lesson $lesson, Request $request): JsonResponse
+    {
+        try {
+            $entries = EntryInput::list($request->getContent(), $lesson);
+        } catch (\UnexpectedValueException $refusal) {
+            return new JsonResponse(['error' => $refusal->getMessage()], 422);
+        }
+        $this->log->add($lesson, $entries);
+
+        return new JsonResponse(['entries' => $this->log->all($lesson), 'open' => $lesson->isOpen()]);
+    }
+
+    #[Route('/lessons/{id:lesson}/end', name: 'lesson_end', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function end(Lesson $lesson): Response
+    {
+        return $this->render('lesson/end.html.twig', ['lesson' => $lesson, 'summary' => LessonSummary::of($lesson, $this->entries($lesson), $this->chunksOf($lesson))]);
+    }
+
+    #[Route('/lessons/{id:lesson}/accept', name: 'lesson_accept', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function accept(Lesson $lesson, Request $request, ClockInterface $clock): Response
+    {
+        $lesson->end($clock->now(), trim($request->request->getString('remark')));
+        $this->entities->flush();
+        $this->addFlash('done', 'The lesson is recorded.');
+
+        return $this->redirectToRoute('class', ['id' => $lesson->getClass()->getId()], 303);
+    }
+
+    /** @return list<Entry> */
+    private function entries(Lesson $lesson): array
+    {
+        return $this->record->entries([$lesson])[(int) $lesson->getId()] ?? [];
+    }
+
+    /** @return array<int, \App\Shared\Entity\Chunk> */
+    private function chunksOf(Lesson $lesson): array
+    {
+        $chunks = [];
+        foreach ($this->entities->getRepository(\App\Shared\Entity\Chunk::class)->findBy(['piece' => $lesson->getPiece()]) as $chunk) {
+            $chunks[(int) $chunk->getId()] = $chunk;
+        }
+
+        return $chunks;
+    }
+}

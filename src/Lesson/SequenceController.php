@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
+use App\Shared\Record\ChunkList;
+use App\Shared\Record\ClassRecord;
+use App\Shared\Web\Version;
+use CoinStair\Core\Practice\Comfort;
+use CoinStair\Core\Practice\Mode;
+use CoinStair\Core\Practice\Stair;
+use CoinStair\Core\Practice\StepPurpose;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The page of a lesson sequence. Every change answers with the sequence as it then is. */
+final class SequenceController extends AbstractController
+{
+    private const MAX_STEPS = 120;
+    private const OLD = 'Somebody else changed this sequence in the meantime. It is shown as it is now; your last change was not made.';
+
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly ClassRecord $record,
+        private readonly ChunkList $chunks,
+        private readonly ClockInterface $clock,
+    ) {
+    }
+
+    #[Route('/sequences', name: 'sequence_new', methods: ['POST'])]
+    public function new(Request $request, SequenceBuilder $builder): Response
+    {
+        $class = $this->entities->getRepository(SchoolClass::class)->find($request->request->getInt('class')) ?? throw $this->createNotFoundException();
+        $piece = $this->entities->getRepository(Piece::class)->find($request->request->getInt('piece')) ?? throw $this->createNotFoundException();
+        $goal = max(30, min(240, $request->request->getInt('goal', $piece->getGoalTempo())));
+        $sequence = $builder->build($class, $piece, $goal);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
+    }
+
+    #[Route('/sequences/{id:sequence}', name: 'sequence', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function show(Sequence $sequence): Response
+    {
+        return $this->render('lesson/sequence.html.twig', $this->view($sequence));
+    }
+
+    /** A new goal or comfort tempo: the steps are made anew. */
+    #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function aim(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
+    {
+        return $this->change($sequence, $request, function () use ($sequence, $request, $builder): string {
+            $goal = $request->request->getInt('goal');
+            $typed = trim($request->request->getString('comfort'));
+            $comfort = '' === $typed ? Comfort::untilKnown(max(1, $goal))->tempo : (float) $typed;
+            if ($goal < 30 || $goal > 240 || $comfort < 20 || $comfort > 240) {
+                return 'Goal tempos lie between 30 and 240, comfort tempos between 20 and 240.';
+            }
+            $sequence->aim($goal, $comfort);
+            $builder->fill($sequence);
+
+            return '';
+        });
+    }
+
+    #[Route('/sequences/{id:sequence}/order', name: 'sequence_order', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function order(Sequence $sequence, Request $request): Response
+    {
+        return $this->change($sequence, $request, static function () use ($sequence, $request): string {
+            $sequence->reorder(array_map(intval(...), explode(',', $request->request->getString('order'))));
+
+            return '';
+        });
+    }
+
+    #[Route('/sequences/{id:sequence}/steps', name: 'step_new', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function add(Sequence $sequence, Request $request): Response
+    {
+        return $this->change($sequence, $request, function () use ($sequence, $request): string {
+            if ($sequence->getSteps()->count() >= self::MAX_STEPS) {
+                return 'A sequence holds as many steps as there can be.';
+            }
+            $what = $request->request->getString('what');
+            $class = $sequence->getClass();
+            if (\in_array($what, [StepPurpose::Rest->value, StepPurpose::HoldCheck->value], true)) {
+                $sequence->add(new Step($sequence, StepPurpose::from($what), null, null, $class->rule()));
+
+                return '';
+            }
+            $chunk = $this->entities->getRepository(Chunk::class)->findOneBy(['id' => (int) $what, 'piece' => $sequence->getPiece()]);
+            if (null === $chunk) {
+                return 'Choose a chunk of this piece.';
+            }
+            $stair = Stair::climb(Stair::startTempo($sequence->getComfort(), $sequence->getGoalTempo()), $sequence->getGoalTempo(), $class->growth());
+            $sequence->add(new Step($sequence, StepPurpose::Learn, $chunk, $stair, $class->rule()));
+
+            return '';
+        });
+    }
+
+    #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function edit(Step $step, Request $request): Response
+    {
+        return $this->change($step->getSequence(), $request, static function () use ($step, $request): string {
+            $fields = $request->request;
+            try {
+                $growth = $step->getSequence()->getClass()->growth();
+                $kind = $fields->getString('growth');
+                if ('' !== $kind) {
+                    $growth = \CoinStair\Core\Practice\Growth::parse($kind.':'.$fields->getString('growthValues'));
+                }
+                $stair = Stair::climb($fields->getInt('start'), $fields->getInt('goal'), $growth);
+            } catch (\InvalidArgumentException $refusal) {
+                return $refusal->getMessage();
+            }
+            $step->climb($stair);
+            $step->setCoins(max(1, min(10, $fields->getInt('coins', $step->getCoins()))));
+            $step->setTurns(max(1, min(12, $fields->getInt('turns', 1))));
+            $step->setMode(Mode::tryFrom($fields->getString('mode')) ?? $step->getMode());
+            $step->setPrompt(mb_substr(trim($fields->getString('prompt')), 0, 160));
+
+            return '';
+        });
+    }
+
+    #[Route('/steps/{id:step}/remove', name: 'step_remove', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function remove(Step $step, Request $request): Response
+    {
+        return $this->change($step->getSequence(), $request, static function () use ($step): string {
+            $step->getSequence()->remove($step);
+
+            return '';
+        });
+    }
+
+    /**
+     * @param \Closure(): string $change gives what went wrong, or nothing
+     */
+    private function change(Sequence $sequence, Request $request, \Closure $change): Response
+    {
+        $problem = Version::isOld($request, $sequence->getVersion()) ? self::OLD : $change();
+        if ('' === $problem) {
+            $sequence->touch($this->clock->now());
+            $this->entities->flush();
+        }
+        if (!$request->headers->has('HX-Request')) {
+            if ('' !== $problem) {
+                $this->addFlash('error', $problem);
+            }
+
+            return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
+        }
+
+        return $this->render('lesson/_sequence.html.twig', ['problem' => $problem] + $this->view($sequence), new Response(null, '' === $problem ? 200 : 422));
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Sequence $sequence): array
+    {
+        $view = SequenceView::of($sequence, $this->record->coverage($sequence->getClass()));
+
+        return [
+            'sequence' => $sequence,
+            'view' => $view,
+            'stair' => StairPicture::of($view),
+            'chunks' => $this->chunks->of($sequence->getPiece()),
+            'modes' => Mode::cases(),
+            'problem' => '',
+        ];
+    }
+}

@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use App\Shared\Entity\Chunk;
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Score\Jump;
+use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
+
+/**
+ * The measure map, laid out: rows of measures as in the book, or four to a row, and over them the chunks as nested arcs (handbook 5).
+ *
+ * @phpstan-type Tile array{position: int, x: int, y: int, width: int, number: string, printed: string, marks: list<string>, repeatStart: bool, repeatEnd: bool, ending: string, heading: string, short: bool}
+ * @phpstan-type Arc array{chunk: int, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, lane: int, kind: string}
+ */
+final readonly class MeasureMap
+{
+    public const TILE_WIDTH = 92;
+    public const TILE_HEIGHT = 52;
+    private const LANE_HEIGHT = 17;
+    private const HEADROOM = 12;
+    private const GAP = 12;
+    private const MARGIN = 2;
+    private const LONGEST_ROW = 8;
+    private const MAX_LANES = 6;
+
+    /**
+     * @param list<Tile> $tiles
+     * @param list<Arc>  $arcs
+     */
+    private function __construct(public array $tiles, public array $arcs, public int $width, public int $height, public int $rowLength)
+    {
+    }
+
+    /**
+     * @param list<Chunk>           $chunks
+     * @param array<int, string> $labels of the chunks, by id
+     */
+    public static function of(Piece $piece, array $chunks, array $labels): self
+    {
+        $rows = self::rows($piece);
+        $lanes = self::lanes($chunks);
+        $numbers = MeasureNumbers::of($piece);
+        $tiles = $arcs = [];
+        $y = 0;
+        $longest = max(1, ...array_map(\count(...), $rows));
+        foreach ($rows as $row) {
+            $inRow = array_values(array_filter($chunks, static fn (Chunk $chunk): bool => $chunk->span()->lastPosition() >= $row[0] && $chunk->span()->from->position <= $row[\count($row) - 1]));
+            $deepest = -1;
+            foreach ($inRow as $chunk) {
+                $deepest = max($deepest, $lanes[(int) $chunk->getId()]);
+            }
+            $top = $y + self::HEADROOM + ($deepest + 1) * self::LANE_HEIGHT;
+            foreach ($inRow as $chunk) {
+                $arcs[] = self::arc($piece, $chunk, $row, $lanes[(int) $chunk->getId()], $top, $labels[(int) $chunk->getId()] ?? '');
+            }
+            foreach ($row as $column => $position) {
+                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * self::TILE_WIDTH, $top);
+            }
+            $y = $top + self::TILE_HEIGHT + self::GAP;
+        }
+
+        return new self($tiles, $arcs, $longest * self::TILE_WIDTH + 2 * self::MARGIN, $y, $longest);
+    }
+
+    /** @return non-empty-list<non-empty-list<int>> positions */
+    private static function rows(Piece $piece): array
+    {
+        $rows = [];
+        $row = [];
+        $hasBreaks = [] !== array_filter($piece->measures, static fn (Measure $measure): bool => $measure->lineBreak);
+        $counted = 0;
+        foreach ($piece->measures as $position => $measure) {
+            $row[] = $position;
+            $counted += $measure->isShort() && 1 === \count($row) ? 0 : 1;
+            if (($hasBreaks && $measure->lineBreak) || (!$hasBreaks && $counted >= 4) || \count($row) >= self::LONGEST_ROW) {
+                $rows[] = $row;
+                $row = [];
+                $counted = 0;
+            }
+        }
+        if ([] !== $row) {
+            $rows[] = $row;
+        }
+
+        return [] === $rows ? [[0]] : $rows;
+    }
+
+    /**
+     * Shorter chunks lie nearer to the measures; a chunk takes the lowest lane that is free.
+     *
+     * @param list<Chunk> $chunks
+     *
+     * @return array<int, int> lane by chunk id
+     */
+    private static function lanes(array $chunks): array
+    {
+        usort($chunks, static fn (Chunk $a, Chunk $b): int => self::length($a) <=> self::length($b) ?: $a->span()->from->compare($b->span()->from));
+        $lanes = [];
+        $taken = [];
+        foreach ($chunks as $chunk) {
+            $span = $chunk->span();
+            $lane = 0;
+            while ($lane < self::MAX_LANES - 1 && [] !== array_filter($taken[$lane] ?? [], static fn (\CoinStair\Core\Practice\Chunk $other): bool => $span->from->isBefore($other->to) && $other->from->isBefore($span->to))) {
+                ++$lane;
+            }
+            $taken[$lane][] = $span;
+            $lanes[(int) $chunk->getId()] = $lane;
+        }
+
+        return $lanes;
+    }
+
+    private static function length(Chunk $chunk): int
+    {
+        $span = $chunk->span();
+
+        return $chunk->getPiece()->score()->ticksBetween($span->from, $span->to);
+    }
+
+    /**
+     * @param non-empty-list<int> $row
+     *
+     * @return Arc
+     */
+    private static function arc(Piece $piece, Chunk $chunk, array $row, int $lane, int $top, string $label): array
+    {
+        $span = $chunk->span();
+        $first = $row[0];
+        $last = $row[\count($row) - 1];
+        $start = $span->from->position >= $first;
+        $end = $span->lastPosition() <= $last;
+        $from = $start ? self::across($piece, $span->from, $first) : 0.0;
+        $to = $end ? self::across($piece, $span->to, $first) : (float) \count($row);
+        $inset = 3.0;
+
+        return [
+            'chunk' => (int) $chunk->getId(),
+            'label' => $label,
+            'x' => self::MARGIN + $from * self::TILE_WIDTH + ($start ? $inset : 0),
+            'width' => ($to - $from) * self::TILE_WIDTH - ($start ? $inset : 0) - ($end ? $inset : 0),
+            'y' => $top - 4.0 - $lane * self::LANE_HEIGHT,
+            'rise' => 8.0,
+            'start' => $start,
+            'end' => $end,
+            'lane' => $lane,
+            'kind' => $chunk->getKind()->value,
+        ];
+    }
+
+    /** Tiles from the start of a row to a place. */
+    private static function across(Piece $piece, Place $place, int $first): float
+    {
+        $measure = $piece->measures[$place->position] ?? null;
+
+        return $place->position - $first + (null === $measure ? 0 : $place->offset / $measure->length);
+    }
+
+    /** @return Tile */
+    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y): array
+    {
+        $measure = $piece->measures[$position];
+        $before = $piece->measures[$position - 1] ?? null;
+        $marks = [];
+        if (null === $before || !$before->meter->equals($measure->meter)) {
+            $marks[] = $measure->meter->name();
+        }
+        if (null === $before || !$before->key->equals($measure->key)) {
+            $marks[] = $measure->key->tonic();
+        }
+        foreach ($measure->jumps as $jump) {
+            $marks[] = match ($jump) {
+                Jump::Segno => '𝄋',
+                Jump::Coda => '𝄌',
+                default => $jump->words(),
+            };
+        }
+        $number = $numbers->at($position);
+
+        return [
+            'position' => $position,
+            'x' => $x,
+            'y' => $y,
+            'width' => self::TILE_WIDTH,
+            'number' => $number,
+            'printed' => '' !== $measure->printed && $measure->printed !== $number ? $measure->printed : '',
+            'marks' => $marks,
+            'repeatStart' => $measure->repeatStart,
+            'repeatEnd' => $measure->repeatTimes > 0,
+            'ending' => implode(', ', $measure->endingStart),
+            'heading' => $measure->rehearsal,
+            'short' => $measure->isShort(),
+        ];
+    }
+}

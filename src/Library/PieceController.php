@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\PieceSource;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Web\Notation;
+use App\Shared\Web\Version;
+use CoinStair\Core\Form\Reading;
+use CoinStair\Core\Form\Unfolding;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\Form\FormError;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+final class PieceController extends AbstractController
+{
+    /** Measures that are engraved at once. */
+    private const ENGRAVED = 32;
+
+    #[Route('', name: 'piece', methods: ['GET'])]
+    public function show(Piece $piece, PieceWorkspace $workspace, EntityManagerInterface $entities): Response
+    {
+        $score = $piece->score();
+        $printed = Unfolding::of($score, Reading::Printed);
+
+        return $this->render('library/piece.html.twig', $workspace->of($piece) + [
+            'minutes' => $printed->ticks($score) / $score->beatTicks * 60 / $piece->getGoalTempo(),
+            'visits' => \count($printed->visits),
+            'classes' => $entities->getRepository(SchoolClass::class)->findBy([], ['name' => 'ASC'], 100),
+            'sequences' => $entities->createQuery('SELECT s, c FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')->setParameter('piece', $piece)->setMaxResults(50)->getResult(),
+        ]);
+    }
+
+    /** Notation of a run of measures: a small MusicXML, and the same as text. */
+    #[Route('/notation', name: 'piece_notation', methods: ['GET'])]
+    public function notation(Piece $piece, Request $request): JsonResponse
+    {
+        $score = $piece->score();
+        $count = \count($score->measures);
+        $from = max(0, min($count - 1, $request->query->getInt('from')));
+        $to = max($from + 1, min($count, $request->query->getInt('to', $count), $from + self::ENGRAVED));
+        $part = $request->query->getString('part');
+        $parts = null === $score->part($part) ? null : [$part];
+        $textPart = $score->part($part) ?? $score->parts[0];
+
+        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to)]);
+    }
+
+    #[Route('/settings', name: 'piece_settings', methods: ['GET', 'POST'])]
+    public function settings(Piece $piece, Request $request, EntityManagerInterface $entities, TranslatorInterface $translator): Response
+    {
+        $form = $this->createForm(PieceType::class, $piece)->handleRequest($request);
+        if ($form->isSubmitted() && Version::isOld($request, $piece->getVersion())) {
+            $form->addError(new FormError($translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.')));
+        } elseif ($form->isSubmitted() && $form->isValid()) {
+            $entities->flush();
+
+            return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+        }
+
+        return $this->render('library/settings.html.twig', ['piece' => $piece, 'form' => $form]);
+    }
+
+    /** The file from which the piece was read, as it came. */
+    #[Route('/source', name: 'piece_source', methods: ['GET'])]
+    public function source(Piece $piece, EntityManagerInterface $entities): Response
+    {
+        $source = $entities->getRepository(PieceSource::class)->findOneBy(['piece' => $piece]) ?? throw $this->createNotFoundException();
+
+        return new Response($source->bytes(), 200, [
+            'Content-Type' => 'application/octet-stream',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', str_replace(['/', '\\', '%'], '-', $source->getFileName()), 'piece'),
+        ]);
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\PieceSource;
+use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Format\UnreadableFile;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+
+/** Takes a file or text into the library, and keeps it as it came. */
+final readonly class PieceImport
+{
+    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @throws UnreadableFile
+     */
+    public function import(string $bytes, string $fileName): Piece
+    {
+        $read = ScoreFile::read($bytes);
+        $piece = new Piece($read, $this->clock->now());
+        if ('?' === $piece->getTitle()) {
+            $piece->setTitle(mb_substr(pathinfo($fileName, \PATHINFO_FILENAME), 0, 200) ?: '?');
+        }
+        $this->entities->persist($piece);
+        $this->entities->persist(new PieceSource($piece, $fileName, $bytes));
+        $this->entities->flush();
+
+        return $piece;
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Entity;
+
+use App\Shared\Tenancy\BelongsToProgram;
+use App\Shared\Tenancy\ProgramRow;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/**
+ * A lesson as it was begun: its plan is a copy, so that later changes of the sequence do not rewrite what was taught.
+ *
+ * @phpstan-type PlanStep array{id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int, mode: string, turns: int, prompt: string, seconds: float, doneBefore: bool}
+ */
+#[ORM\Entity]
+#[ORM\Index(columns: ['class_id', 'day'])]
+class Lesson implements BelongsToProgram
+{
+    use ProgramRow;
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private SchoolClass $class;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: true, onDelete: 'SET NULL')]
+    private ?Sequence $sequence;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Piece $piece;
+
+    #[ORM\Column(type: Types::DATE_IMMUTABLE)]
+    private \DateTimeImmutable $day;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $startedAt;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $endedAt = null;
+
+    /** @var list<PlanStep> */
+    #[ORM\Column]
+    private array $plan;
+
+    /** A word for next time. */
+    #[ORM\Column(length: 1000)]
+    private string $remark = '';
+
+    /** @param list<PlanStep> $plan */
+    public function __construct(Sequence $sequence, \DateTimeImmutable $day, \DateTimeImmutable $startedAt, array $plan)
+    {
+        $this->class = $sequence->getClass();
+        $this->sequence = $sequence;
+        $this->piece = $sequence->getPiece();
+        $this->day = $day;
+        $this->startedAt = $startedAt;
+        $this->plan = $plan;
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getClass(): SchoolClass
+    {
+        return $this->class;
+    }
+
+    public function getSequence(): ?Sequence
+    {
+        return $this->sequence;
+    }
+
+    public function getPiece(): Piece
+    {
+        return $this->piece;
+    }
+
+    public function getDay(): \DateTimeImmutable
+    {
+        return $this->day;
+    }
+
+    public function getStartedAt(): \DateTimeImmutable
+    {
+        return $this->startedAt;
+    }
+
+    public function getEndedAt(): ?\DateTimeImmutable
+    {
+        return $this->endedAt;
+    }
+
+    public function isOpen(): bool
+    {
+        return null === $this->endedAt;
+    }
+
+    public function end(\DateTimeImmutable $at, string $remark): void
+    {
+        $this->endedAt = $at;
+        $this->remark = mb_substr($remark, 0, 1000);
+    }
+
+    /** @return list<PlanStep> */
+    public function getPlan(): array
+    {
+        return $this->plan;
+    }
+
+    public function getRemark(): string
+    {
+        return $this->remark;
+    }
+}

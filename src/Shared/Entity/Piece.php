@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Entity;
+
+use App\Shared\Tenancy\BelongsToProgram;
+use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Form\Reading;
+use CoinStair\Core\Form\Unfolding;
+use CoinStair\Core\Format\Json\PieceDocument;
+use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\Ticks;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Validator\Constraints as Assert;
+
+/** A piece of the library: what lists show as columns, the score itself as one document. */
+#[ORM\Entity]
+#[ORM\Index(columns: ['program_id', 'title'])]
+class Piece implements BelongsToProgram
+{
+    use ProgramRow;
+
+    /** Where nothing is known, a calm walking tempo. */
+    private const TEMPO_UNKNOWN = 84;
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\Column(length: 200)]
+    #[Assert\NotBlank, Assert\Length(max: 200)]
+    private string $title;
+
+    #[ORM\Column(length: 200)]
+    #[Assert\Length(max: 200)]
+    private string $composer;
+
+    #[ORM\Column(length: 120)]
+    #[Assert\Length(max: 120)]
+    private string $book = '';
+
+    #[ORM\Column(length: 20)]
+    #[Assert\Length(max: 20)]
+    private string $numberInBook = '';
+
+    /** Beats a minute. */
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 30, max: 240)]
+    private int $goalTempo;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $measures;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $parts;
+
+    #[ORM\Column(length: 20)]
+    private string $meter;
+
+    #[ORM\Column(length: 30)]
+    private string $keyName;
+
+    #[ORM\Column(length: 12)]
+    private string $keyMode;
+
+    /** Beats in the printed reading. */
+    #[ORM\Column]
+    private float $beats;
+
+    #[ORM\Column(type: Types::TEXT, length: 16_777_215)]
+    private string $score;
+
+    /** @var list<array{line: int, column: int, template: string, parameters: array<string, string>}> */
+    #[ORM\Column]
+    private array $notices;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $addedAt;
+
+    #[ORM\Version, ORM\Column(type: 'integer')]
+    private int $version = 1;
+
+    private ?Score $decoded = null;
+
+    public function __construct(ReadResult $read, \DateTimeImmutable $addedAt)
+    {
+        $score = $read->piece;
+        $first = $score->measures[0];
+        $this->title = '' === $score->title ? '?' : $score->title;
+        $this->composer = $score->composer;
+        $this->goalTempo = max(30, min(240, $score->goalTempo ?? self::TEMPO_UNKNOWN));
+        $this->measures = \count($score->measures);
+        $this->parts = \count($score->parts);
+        $this->meter = $first->meter->name();
+        $this->keyName = $first->key->tonic();
+        $this->keyMode = $first->key->mode;
+        $order = Unfolding::of($score, Reading::Printed);
+        $this->beats = $order->ticks($score) / $score->beatTicks;
+        $this->score = PieceDocument::encode($score);
+        $this->notices = array_map(
+            static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'template' => $notice->template, 'parameters' => $notice->parameters],
+            [...$read->notices, ...$order->notices],
+        );
+        $this->addedAt = $addedAt;
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function score(): Score
+    {
+        return $this->decoded ??= PieceDocument::decode($this->score);
+    }
+
+    public function getTitle(): string
+    {
+        return $this->title;
+    }
+
+    public function setTitle(?string $title): void
+    {
+        $this->title = (string) $title;
+    }
+
+    public function getComposer(): string
+    {
+        return $this->composer;
+    }
+
+    public function setComposer(?string $composer): void
+    {
+        $this->composer = (string) $composer;
+    }
+
+    public function getBook(): string
+    {
+        return $this->book;
+    }
+
+    public function setBook(?string $book): void
+    {
+        $this->book = (string) $book;
+    }
+
+    public function getNumberInBook(): string
+    {
+        return $this->numberInBook;
+    }
+
+    public function setNumberInBook(?string $number): void
+    {
+        $this->numberInBook = (string) $number;
+    }
+
+    public function getGoalTempo(): int
+    {
+        return $this->goalTempo;
+    }
+
+    public function setGoalTempo(?int $tempo): void
+    {
+        $this->goalTempo = (int) $tempo;
+    }
+
+    public function getMeasures(): int
+    {
+        return $this->measures;
+    }
+
+    public function getParts(): int
+    {
+        return $this->parts;
+    }
+
+    public function getMeter(): string
+    {
+        return $this->meter;
+    }
+
+    public function getKeyName(): string
+    {
+        return $this->keyName;
+    }
+
+    public function getKeyMode(): string
+    {
+        return $this->keyMode;
+    }
+
+    /** Seconds of the printed reading at the goal tempo. */
+    public function seconds(): float
+    {
+        return $this->beats * 60 / $this->goalTempo;
+    }
+
+    /** @return list<Notice> */
+    public function getNotices(): array
+    {
+        return array_map(static fn (array $notice): Notice => new Notice($notice['line'], $notice['column'], $notice['template'], $notice['parameters']), $this->notices);
+    }
+
+    public function getAddedAt(): \DateTimeImmutable
+    {
+        return $this->addedAt;
+    }
+
+    public function getVersion(): int
+    {
+        return $this->version;
+    }
+
+    /** Beats of the piece's beat unit in so many ticks. */
+    public function beatsIn(int $ticks): string
+    {
+        return Ticks::beats($ticks, $this->score()->beatTicks);
+    }
+}

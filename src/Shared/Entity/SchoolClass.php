@@ -1,0 +1,235 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Entity;
+
+use App\Shared\Tenancy\BelongsToProgram;
+use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Practice\CoinRule;
+use CoinStair\Core\Practice\GoingOn;
+use CoinStair\Core\Practice\Growth;
+use CoinStair\Core\Score\Instrument;
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Component\Validator\Constraints as Assert;
+
+/** A class: the unit of all records (handbook 7). No child's name is kept. */
+#[ORM\Entity]
+class SchoolClass implements BelongsToProgram
+{
+    use ProgramRow;
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\Column(length: 80)]
+    #[Assert\NotBlank, Assert\Length(max: 80)]
+    private string $name = '';
+
+    /** Year of playing, 1 to 4. */
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 1, max: 4)]
+    private int $year = 1;
+
+    /** Minutes of a lesson. */
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 10, max: 180)]
+    private int $minutes = 35;
+
+    /** @var array<int, string> start of the lesson, by ISO weekday (1 Monday) */
+    #[ORM\Column]
+    private array $meetings = [];
+
+    #[ORM\Column(length: 10, enumType: GoingOn::class)]
+    private GoingOn $goingOn = GoingOn::InARow;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 1, max: 10)]
+    private int $coins = 3;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 0, max: 10)]
+    private int $missesDown = 2;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    #[Assert\Range(min: 0, max: 10)]
+    private int $treadsBack = 2;
+
+    #[ORM\Column(length: 80)]
+    private string $growth = 'ratio';
+
+    /** @var Collection<int, InstrumentGroup> */
+    #[ORM\OneToMany(targetEntity: InstrumentGroup::class, mappedBy: 'class', cascade: ['persist', 'remove'], orphanRemoval: true)]
+    #[ORM\OrderBy(['id' => 'ASC'])]
+    private Collection $groups;
+
+    #[ORM\Version, ORM\Column(type: 'integer')]
+    private int $version = 1;
+
+    public function __construct()
+    {
+        $this->groups = new ArrayCollection();
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getName(): string
+    {
+        return $this->name;
+    }
+
+    public function setName(?string $name): void
+    {
+        $this->name = (string) $name;
+    }
+
+    public function getYear(): int
+    {
+        return $this->year;
+    }
+
+    public function setYear(?int $year): void
+    {
+        $this->year = (int) $year;
+    }
+
+    public function getMinutes(): int
+    {
+        return $this->minutes;
+    }
+
+    public function setMinutes(?int $minutes): void
+    {
+        $this->minutes = (int) $minutes;
+    }
+
+    /** @return array<int, string> */
+    public function getMeetings(): array
+    {
+        return $this->meetings;
+    }
+
+    /** @param array<int, string> $meetings */
+    public function setMeetings(array $meetings): void
+    {
+        ksort($meetings);
+        $this->meetings = $meetings;
+    }
+
+    public function getGoingOn(): GoingOn
+    {
+        return $this->goingOn;
+    }
+
+    public function setGoingOn(GoingOn $goingOn): void
+    {
+        $this->goingOn = $goingOn;
+    }
+
+    public function getCoins(): int
+    {
+        return $this->coins;
+    }
+
+    public function setCoins(?int $coins): void
+    {
+        $this->coins = (int) $coins;
+    }
+
+    public function getMissesDown(): int
+    {
+        return $this->missesDown;
+    }
+
+    public function setMissesDown(?int $missesDown): void
+    {
+        $this->missesDown = (int) $missesDown;
+    }
+
+    public function getTreadsBack(): int
+    {
+        return $this->treadsBack;
+    }
+
+    public function setTreadsBack(?int $treadsBack): void
+    {
+        $this->treadsBack = (int) $treadsBack;
+    }
+
+    public function getGrowth(): string
+    {
+        return $this->growth;
+    }
+
+    public function setGrowth(?string $growth): void
+    {
+        $this->growth = (string) $growth;
+    }
+
+    public function rule(): CoinRule
+    {
+        return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $this->treadsBack);
+    }
+
+    public function growth(): Growth
+    {
+        return Growth::parse($this->growth);
+    }
+
+    /** @return Collection<int, InstrumentGroup> */
+    public function getGroups(): Collection
+    {
+        return $this->groups;
+    }
+
+    public function players(Instrument $instrument): int
+    {
+        foreach ($this->groups as $group) {
+            if ($group->getInstrument() === $instrument) {
+                return $group->getPlayers();
+            }
+        }
+
+        return 0;
+    }
+
+    public function setPlayers(Instrument $instrument, int $players): void
+    {
+        foreach ($this->groups as $group) {
+            if ($group->getInstrument() === $instrument) {
+                if ($players > 0) {
+                    $group->setPlayers($players);
+                } else {
+                    $this->groups->removeElement($group);
+                }
+
+                return;
+            }
+        }
+        if ($players > 0) {
+            $this->groups->add(new InstrumentGroup($this, $instrument, $players));
+        }
+    }
+
+    /** @return list<Instrument> */
+    public function instruments(): array
+    {
+        return array_values(array_map(static fn (InstrumentGroup $group): Instrument => $group->getInstrument(), $this->groups->toArray()));
+    }
+
+    public function size(): int
+    {
+        return array_sum(array_map(static fn (InstrumentGroup $group): int => $group->getPlayers(), $this->groups->toArray()));
+    }
+
+    public function getVersion(): int
+    {
+        return $this->version;
+    }
+}

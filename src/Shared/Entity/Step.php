@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Entity;
+
+use App\Shared\Tenancy\BelongsToProgram;
+use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Practice\CoinRule;
+use CoinStair\Core\Practice\GoingOn;
+use CoinStair\Core\Practice\Mode;
+use CoinStair\Core\Practice\Stair;
+use CoinStair\Core\Practice\StepPurpose;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+
+/** One step of a lesson sequence (handbook 6). */
+#[ORM\Entity]
+class Step implements BelongsToProgram
+{
+    use ProgramRow;
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne(inversedBy: 'steps')]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Sequence $sequence;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $place = 0;
+
+    #[ORM\Column(length: 12, enumType: StepPurpose::class)]
+    private StepPurpose $purpose;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(onDelete: 'CASCADE')]
+    private ?Chunk $chunk;
+
+    #[ORM\Column(length: 10, enumType: Mode::class)]
+    private Mode $mode = Mode::Bow;
+
+    /** @var list<int> beats a minute; none where nothing is played */
+    #[ORM\Column]
+    private array $treads;
+
+    #[ORM\Column(length: 10, enumType: GoingOn::class)]
+    private GoingOn $goingOn;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $coins;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $missesDown;
+
+    /** How often the stair is climbed, by different players. */
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $turns = 1;
+
+    /** A line for the class to see before it plays. */
+    #[ORM\Column(length: 160)]
+    private string $prompt = '';
+
+    public function __construct(Sequence $sequence, StepPurpose $purpose, ?Chunk $chunk, ?Stair $stair, CoinRule $rule)
+    {
+        $this->sequence = $sequence;
+        $this->purpose = $purpose;
+        $this->chunk = $chunk;
+        $this->treads = $stair->treads ?? [];
+        $this->goingOn = $rule->goingOn;
+        $this->coins = $rule->count;
+        $this->missesDown = $rule->missesDown;
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getSequence(): Sequence
+    {
+        return $this->sequence;
+    }
+
+    public function getPlace(): int
+    {
+        return $this->place;
+    }
+
+    public function setPlace(int $place): void
+    {
+        $this->place = $place;
+    }
+
+    public function getPurpose(): StepPurpose
+    {
+        return $this->purpose;
+    }
+
+    public function getChunk(): ?Chunk
+    {
+        return $this->chunk;
+    }
+
+    public function getMode(): Mode
+    {
+        return $this->mode;
+    }
+
+    public function setMode(Mode $mode): void
+    {
+        $this->mode = $mode;
+    }
+
+    /** None where nothing is played. */
+    public function stair(): ?Stair
+    {
+        return [] === $this->treads ? null : Stair::ofTreads($this->treads);
+    }
+
+    public function climb(Stair $stair): void
+    {
+        $this->treads = $stair->treads;
+    }
+
+    public function rule(int $treadsBack): CoinRule
+    {
+        return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $treadsBack);
+    }
+
+    public function getCoins(): int
+    {
+        return $this->coins;
+    }
+
+    public function setCoins(int $coins): void
+    {
+        $this->coins = $coins;
+    }
+
+    public function getGoingOn(): GoingOn
+    {
+        return $this->goingOn;
+    }
+
+    public function setGoingOn(GoingOn $goingOn): void
+    {
+        $this->goingOn = $goingOn;
+    }
+
+    public function getTurns(): int
+    {
+        return $this->turns;
+    }
+
+    public function setTurns(int $turns): void
+    {
+        $this->turns = $turns;
+    }
+
+    public function getPrompt(): string
+    {
+        return $this->prompt;
+    }
+
+    public function setPrompt(string $prompt): void
+    {
+        $this->prompt = $prompt;
+    }
+}

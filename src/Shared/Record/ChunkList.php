@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Record;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Piece;
+use CoinStair\Core\Practice\Chunk as Span;
+use Doctrine\ORM\EntityManagerInterface;
+
+/** The chunks of a piece, in the order of the music, longer before shorter. */
+final readonly class ChunkList
+{
+    /** A piece holds at most so many chunks. */
+    public const LIMIT = 300;
+
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /** @return list<Chunk> */
+    public function of(Piece $piece): array
+    {
+        /** @var list<Chunk> $chunks */
+        $chunks = $this->entities->createQuery('SELECT c FROM '.Chunk::class.' c WHERE c.piece = :piece AND c.removed = false ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id')
+            ->setParameter('piece', $piece)->setMaxResults(self::LIMIT)->getResult();
+
+        return $chunks;
+    }
+
+    /**
+     * The chunks of the piece with these edges; those that are missing are made.
+     *
+     * @param list<Span> $spans
+     *
+     * @return list<Chunk> one for each span
+     */
+    public function have(Piece $piece, array $spans): array
+    {
+        $byEdges = [];
+        foreach ($this->of($piece) as $chunk) {
+            $byEdges[self::edges($chunk->span())] = $chunk;
+        }
+        $chunks = [];
+        foreach ($spans as $span) {
+            $edges = self::edges($span);
+            if (!isset($byEdges[$edges])) {
+                $byEdges[$edges] = new Chunk($piece, $span);
+                $this->entities->persist($byEdges[$edges]);
+            }
+            $chunks[] = $byEdges[$edges];
+        }
+
+        return $chunks;
+    }
+
+    private static function edges(Span $span): string
+    {
+        return implode(' ', [$span->from->position, $span->from->offset, $span->to->position, $span->to->offset]);
+    }
+}

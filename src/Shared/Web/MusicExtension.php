@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Web;
+
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Practice\CountIn;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Ticks;
+use Symfony\Contracts\Translation\TranslatorInterface;
+use Twig\Extension\AbstractExtension;
+use Twig\TwigFilter;
+use Twig\TwigFunction;
+
+/** How the field's quantities look on all pages: times as min:s, places by measure numbers, notices in the program's words. */
+final class MusicExtension extends AbstractExtension
+{
+    public function __construct(private readonly TranslatorInterface $translator)
+    {
+    }
+
+    public function getFilters(): array
+    {
+        return [
+            new TwigFilter('clock', self::clock(...)),
+            new TwigFilter('notice', $this->notice(...)),
+        ];
+    }
+
+    public function getFunctions(): array
+    {
+        return [new TwigFunction('span', $this->span(...))];
+    }
+
+    /** Seconds as min:s. */
+    public static function clock(float|int $seconds): string
+    {
+        $whole = (int) round($seconds);
+
+        return \sprintf('%s%d:%02d', $whole < 0 ? '−' : '', intdiv(abs($whole), 60), abs($whole) % 60);
+    }
+
+    public function notice(Notice $notice): string
+    {
+        $replace = [];
+        foreach ($notice->parameters as $name => $value) {
+            $replace['{'.$name.'}'] = $value;
+        }
+
+        return strtr($this->translator->trans($notice->template), $replace);
+    }
+
+    /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */
+    public function span(Piece $piece, Chunk $chunk): string
+    {
+        $numbers = MeasureNumbers::of($piece);
+        $from = self::place($piece, $numbers, $chunk->from);
+        $last = $chunk->lastPosition();
+        $to = $numbers->at($last);
+        if ($chunk->to->offset > 0) {
+            $to .= '.'.Ticks::beats(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - $piece->beatTicks) + $piece->beatTicks, $piece->beatTicks);
+        }
+
+        return $from === $to ? $from : $from.'–'.$to;
+    }
+
+    private static function place(Piece $piece, MeasureNumbers $numbers, Place $place): string
+    {
+        $number = $numbers->at($place->position);
+
+        return 0 === $place->offset ? $number : $number.'.'.Ticks::beats(CountIn::offsetInFullMeasure($piece, $place) + $piece->beatTicks, $piece->beatTicks);
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Web;
+
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Format\MusicXml\Writer;
+use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Excerpt;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Ticks;
+
+/**
+ * What the engraver in the browser gets: a small score, and which of its notes lie outside the chunk; and the same as text.
+ */
+final class Notation
+{
+    /**
+     * @param list<string>|null $parts ids; all if none are named
+     *
+     * @return array{xml: string, outside: list<string>, landing: list<string>}
+     */
+    public static function ofChunk(Piece $piece, Chunk $chunk, ?array $parts = null): array
+    {
+        $landing = $chunk->landing($piece);
+        $to = 1 + max($chunk->lastPosition(), $landing->position ?? 0);
+        $view = self::ofMeasures($piece, $chunk->from->position, $to, $parts);
+        $outside = $lands = [];
+        foreach ($piece->parts as $part) {
+            for ($position = $chunk->from->position; $position < $to; ++$position) {
+                foreach ($part->events($position) as $event) {
+                    $place = Place::of($position, $event->start);
+                    if (null !== $landing && $place->equals($landing)) {
+                        $lands[] = $event->id;
+                    } elseif ($place->isBefore($chunk->from) || !$place->isBefore($chunk->to)) {
+                        $outside[] = $event->id;
+                    }
+                }
+            }
+        }
+
+        return ['xml' => $view, 'outside' => $outside, 'landing' => $lands];
+    }
+
+    /** @param list<string>|null $parts */
+    public static function ofMeasures(Piece $piece, int $from, int $to, ?array $parts = null): string
+    {
+        return Writer::forEngraving(Excerpt::of($piece, $from, $to, $parts), \array_slice(MeasureNumbers::of($piece)->all(), $from, $to - $from));
+    }
+
+    /**
+     * The letters of each measure with their beats: for screen readers, and where no engraver runs.
+     *
+     * @return list<array{number: string, notes: list<string>}>
+     */
+    public static function text(Piece $piece, Part $part, int $from, int $to): array
+    {
+        $numbers = MeasureNumbers::of($piece);
+        $lines = [];
+        for ($position = $from; $position < min($to, \count($piece->measures)); ++$position) {
+            $notes = [];
+            foreach ($part->events($position) as $event) {
+                if (!$event->isGrace()) {
+                    $notes[] = self::note($event, $piece->beatTicks);
+                }
+            }
+            $lines[] = ['number' => $numbers->at($position), 'notes' => $notes];
+        }
+
+        return $lines;
+    }
+
+    private static function note(Event $event, int $beatTicks): string
+    {
+        $letters = implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), $event->pitches));
+
+        return ('' === $letters ? '–' : $letters).' '.Ticks::beats($event->length, $beatTicks);
+    }
+}
