@@ -1,0 +1,80 @@
+// Builds public/build: scripts (esbuild), styles (sass), fonts, icons and the engraver, each under a name with its hash.
+import { build } from 'esbuild';
+import { compile } from 'sass';
+import { createHash } from 'node:crypto';
+import { mkdirSync, readFileSync, rmSync, writeFileSync, readdirSync } from 'node:fs';
+import { basename, dirname, extname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const out = join(root, 'public/build');
+const modules = join(root, 'node_modules');
+const manifest = {};
+
+function put(name, content, packed = true) {
+    const hash = createHash('sha256').update(content).digest('hex').slice(0, 10);
+    const file = basename(name, extname(name)) + '-' + hash + extname(name);
+    const path = join(out, dirname(name), file);
+    mkdirSync(dirname(path), { recursive: true });
+    writeFileSync(path, content);
+    if (packed) {
+        writeFileSync(path + '.gz', gzipSync(content, { level: 9 }));
+    }
+    manifest['build/' + name] = '/build/' + join(dirname(name), file);
+    return manifest['build/' + name];
+}
+
+rmSync(out, { recursive: true, force: true });
+mkdirSync(out, { recursive: true });
+
+// The engraver is served byte for byte, in a folder that its version names.
+const verovio = JSON.parse(readFileSync(join(modules, 'verovio/package.json'), 'utf8')).version;
+const engraver = `/build/verovio-${verovio}/`;
+for (const file of ['verovio.mjs', 'verovio-module.mjs']) {
+    const content = readFileSync(join(modules, 'verovio/dist', file));
+    mkdirSync(join(out, `verovio-${verovio}`), { recursive: true });
+    writeFileSync(join(out, `verovio-${verovio}`, file), content);
+    writeFileSync(join(out, `verovio-${verovio}`, file + '.gz'), gzipSync(content, { level: 9 }));
+}
+
+// Fonts: the style sheet names them by these addresses.
+const fonts = {
+    'literata.woff2': '@fontsource-variable/literata/files/literata-latin-wght-normal.woff2',
+    'literata-ext.woff2': '@fontsource-variable/literata/files/literata-latin-ext-wght-normal.woff2',
+    'source-sans.woff2': '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2',
+    'source-sans-ext.woff2': '@fontsource-variable/source-sans-3/files/source-sans-3-latin-ext-wght-normal.woff2',
+};
+const fontAddress = {};
+for (const [name, file] of Object.entries(fonts)) {
+    fontAddress[name] = put('fonts/' + name, readFileSync(join(modules, file)), false);
+}
+
+let css = compile(join(root, 'assets/styles/app.scss'), { loadPaths: [modules], style: 'compressed', quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] }).css;
+css = css.replace(/url\("?font:([\w.-]+)"?\)/g, (_, name) => `url(${fontAddress[name]})`);
+put('app.css', css);
+
+const icons = readFileSync(join(root, 'assets/icons/used.txt'), 'utf8').split(/\s+/).filter(Boolean);
+const symbols = icons.map((name) => readFileSync(join(modules, 'bootstrap-icons/icons', name + '.svg'), 'utf8')
+    .replace(/<svg[^>]*>/, `<symbol id="${name}" viewBox="0 0 16 16">`).replace('</svg>', '</symbol>'));
+for (const file of readdirSync(join(root, 'assets/icons')).filter((name) => name.endsWith('.svg'))) {
+    symbols.push(readFileSync(join(root, 'assets/icons', file), 'utf8').trim().replace(/<svg[^>]*viewBox="([^"]*)"[^>]*>/, `<symbol id="${basename(file, '.svg')}" viewBox="$1">`).replace('</svg>', '</symbol>'));
+}
+put('icons.svg', `<svg xmlns="http://www.w3.org/2000/svg">${symbols.join('')}</svg>`);
+put('favicon.svg', readFileSync(join(root, 'assets/icons/mark.svg')));
+
+async function bundle(entry, define) {
+    const result = await build({ entryPoints: [join(root, 'assets/js', entry + '.js')], bundle: true, format: 'esm', minify: true, target: 'es2022', write: false, define, external: ['/build/*'], legalComments: 'none' });
+    return put(entry + '.js', Buffer.from(result.outputFiles[0].contents));
+}
+
+const worker = await bundle('notation-worker', { ENGRAVER: JSON.stringify(engraver) });
+const define = { NOTATION_WORKER: JSON.stringify(worker), ENGRAVER_VERSION: JSON.stringify(verovio) };
+await bundle('app', define);
+await bundle('lesson', define);
+
+// The lesson's service worker has to stand at the root of the site; it learns from here what to keep.
+const kept = [...Object.values(manifest), engraver + 'verovio.mjs', engraver + 'verovio-module.mjs'];
+const service = readFileSync(join(root, 'assets/js/lesson-worker.js'), 'utf8').replace("'KEPT'", JSON.stringify(kept)).replace("'VERSION'", JSON.stringify(createHash('sha256').update(kept.join()).digest('hex').slice(0, 10)));
+writeFileSync(join(root, 'public/lesson-worker.js'), service);
+writeFileSync(join(out, 'manifest.json'), JSON.stringify(manifest, null, 2));

@@ -1,0 +1,132 @@
+// The log of a lesson on this device: kept in the browser's storage until the server says that it has it.
+const EVERY = 2500;
+
+function uuid() {
+    if (crypto.randomUUID) {
+        return crypto.randomUUID();
+    }
+    const bytes = crypto.getRandomValues(new Uint8Array(16));
+    bytes[6] = (bytes[6] & 15) | 64;
+    bytes[8] = (bytes[8] & 63) | 128;
+    const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
+    return hex.replace(/(.{8})(.{4})(.{4})(.{4})(.{12})/, '$1-$2-$3-$4-$5');
+}
+
+export class Log {
+    #entries = new Map();
+    #unsent = new Map();
+    #sending = null;
+
+    constructor(lesson, entries, address, token) {
+        this.key = `lesson-${lesson}-unsent`;
+        this.address = address;
+        this.token = token;
+        this.signedOut = false;
+        this.onChange = () => {};
+        this.#take(entries);
+        for (const entry of JSON.parse(localStorage.getItem(this.key) ?? '[]')) {
+            this.#unsent.set(entry.id, entry);
+            this.#entries.set(entry.id, entry);
+        }
+        this.count = Math.max(0, ...[...this.#entries.values()].map((entry) => entry.count));
+    }
+
+    get waiting() {
+        return this.#unsent.size;
+    }
+
+    /** Entries of a step in the order in which they happened, without what was taken back. */
+    of(step) {
+        const all = [...this.#entries.values()].filter((entry) => entry.step === step);
+        const undone = new Set(all.filter((entry) => entry.kind === 'undo').map((entry) => entry.text));
+        return all.filter((entry) => entry.kind !== 'undo' && !undone.has(entry.id))
+            .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
+    }
+
+    add({ step, kind, tempo, text }) {
+        const entry = { id: uuid(), step, kind, tempo, at: Date.now(), count: ++this.count, text };
+        this.#entries.set(entry.id, entry);
+        this.#unsent.set(entry.id, entry);
+        this.#keep();
+        this.send();
+    }
+
+    start() {
+        setInterval(() => document.visibilityState === 'visible' && this.send(true), EVERY);
+        addEventListener('online', () => this.send());
+        addEventListener('visibilitychange', () => this.send());
+        this.send();
+    }
+
+    /** Sends what waits, or asks for what other screens logged; true if nothing waits any more. */
+    async send(ask = false) {
+        if (this.#sending) {
+            await this.#sending;
+        }
+        if (!ask && this.#unsent.size === 0) {
+            return true;
+        }
+        this.#sending = this.#exchange();
+        const done = await this.#sending;
+        this.#sending = null;
+        return done;
+    }
+
+    async #exchange() {
+        const sent = [...this.#unsent.values()].slice(0, 1000);
+        try {
+            const answer = sent.length === 0
+                ? await fetch(this.address, { headers: { Accept: 'application/json' } })
+                : await fetch(this.address, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': this.token }, body: JSON.stringify({ entries: sent }) });
+            if (answer.redirected || answer.status === 401 || answer.status === 403) {
+                if (sent.length > 0 && !answer.redirected) {
+                    await this.#newToken();
+                } else {
+                    this.signedOut = true;
+                }
+                this.onChange();
+                return false;
+            }
+            if (!answer.ok) {
+                return false;
+            }
+            const { entries, token } = await answer.json();
+            this.token = token ?? this.token;
+            const changed = this.signedOut || sent.length > 0 || entries.length + this.#unsent.size !== this.#entries.size;
+            this.signedOut = false;
+            sent.forEach(({ id }) => this.#unsent.delete(id));
+            this.#take(entries);
+            this.#keep();
+            if (changed) {
+                this.onChange();
+            }
+            return this.#unsent.size === 0;
+        } catch {
+            // No network: everything stays here and is sent later.
+            this.onChange();
+            return false;
+        }
+    }
+
+    async #newToken() {
+        const answer = await fetch(this.address, { headers: { Accept: 'application/json' } });
+        this.signedOut = answer.redirected || !answer.ok;
+        if (!this.signedOut) {
+            this.token = (await answer.json()).token;
+        }
+    }
+
+    #take(rows) {
+        for (const [id, step, kind, tempo, at, count, text] of rows) {
+            this.#entries.set(id, { id, step, kind, tempo, at, count, text });
+        }
+    }
+
+    #keep() {
+        if (this.#unsent.size === 0) {
+            localStorage.removeItem(this.key);
+        } else {
+            localStorage.setItem(this.key, JSON.stringify([...this.#unsent.values()]));
+        }
+    }
+}

@@ -1,0 +1,333 @@
+// The room screen. What happens on a stair is walked on the table of states that the server compiled; time comes from the audio clock;
+// every coin and miss is kept on the device until the server has it.
+import { drawInBox } from './notation.js';
+import { Sound } from './sound.js';
+import { Log } from './lesson-log.js';
+import { drawStair } from './stair.js';
+
+const data = JSON.parse(document.getElementById('lesson-data').textContent);
+const words = document.querySelector('.room').dataset;
+const $ = (name) => document.querySelector(`[data-room="${name}"]`);
+const MOVES = { coin: 4, miss: 5, up: 6, down: 7 };
+
+const log = new Log(data.lesson, data.entries, words.log, document.querySelector('meta[name=csrf-token]').content);
+const sound = new Sound();
+const remembered = `lesson-${data.lesson}-step`;
+let index = 0;
+let part = data.parts[0]?.id;
+let letterOfDrawing = 0;
+
+const step = () => data.steps[index];
+const chunk = () => data.chunks[step().chunk];
+const view = () => chunk()?.parts[part];
+
+function stateOf(one) {
+    let state = one.start;
+    for (const entry of log.of(one.id)) {
+        state = MOVES[entry.kind] ? one.states[state]?.[MOVES[entry.kind]] ?? state : state;
+    }
+    return state;
+}
+
+function standing(one = step()) {
+    const [tread, coins, misses, done] = one.states[stateOf(one)] ?? [0, 0, 0, 0];
+    return { tread, coins, misses, done: done === 1, tempo: one.treads[tread] ?? 0 };
+}
+
+const isDone = (one) => one.doneBefore || (one.treads.length > 0 ? standing(one).done || log.of(one.id).some((entry) => entry.kind === 'done') : log.of(one.id).length > 0);
+
+function add(kind, text = '') {
+    log.add({ step: step().id, kind, tempo: standing().tempo, text });
+}
+
+function mark(kind) {
+    if (!step().treads.length) {
+        return;
+    }
+    sound.stop();
+    begin();
+    const before = standing();
+    add(kind);
+    const after = standing();
+    paint();
+    const tempo = String(after.tempo);
+    if (after.done && !before.done) {
+        announce(words.done);
+    } else if (after.tread !== before.tread) {
+        announce((after.tread > before.tread ? words.up : words.down).replace('%tempo%', tempo));
+    } else {
+        announce((kind === 'coin' ? words.coin : words.miss).replace('%coins%', String(after.coins)));
+    }
+}
+
+function takeBack() {
+    const last = log.of(step().id).filter((entry) => MOVES[entry.kind]).at(-1);
+    if (last) {
+        sound.stop();
+        add('undo', last.id);
+        paint();
+        announce(words.undone);
+    }
+}
+
+function begin() {
+    if (!log.of(step().id).some((entry) => entry.kind === 'begin')) {
+        add('begin');
+    }
+}
+
+function announce(message) {
+    $('announce').textContent = message;
+}
+
+function startOrStop() {
+    if (sound.sounding) {
+        sound.stop();
+        return;
+    }
+    if (!view()) {
+        return;
+    }
+    begin();
+    const { tread, tempo } = standing();
+    const clicks = step().twoMeasures[tread] ? chunk().clicksFast : chunk().clicks;
+    sound.start({
+        tempo,
+        clicks,
+        tones: view().tones,
+        withClick: $('click').getAttribute('aria-pressed') === 'true',
+        withTune: $('tune').getAttribute('aria-pressed') === 'true',
+        beats: chunk().beats,
+        onBeat: showBeat,
+        onNote: showNote,
+        onEnd: () => { showBeat(null); showNote(null); paintStart(); },
+    });
+    paintStart();
+}
+
+function paintStart() {
+    const button = $('start');
+    button.querySelector('span').textContent = sound.sounding ? words.stop : words.start;
+    button.querySelector('use').setAttribute('href', button.dataset[sound.sounding ? 'stopIcon' : 'startIcon']);
+}
+
+function showBeat(click) {
+    const row = $('beats');
+    const dots = [...row.querySelectorAll('.beat')];
+    dots.forEach((dot, at) => dot.classList.toggle('on', click !== null && at === click.count - 1));
+    row.classList.toggle('counting', click !== null && click.at < 0);
+    $('phase').textContent = click === null ? '' : click.at < 0 ? words.countIn : words.play;
+}
+
+function showNote(id) {
+    document.querySelectorAll('.stave .now').forEach((note) => note.classList.remove('now'));
+    if (id) {
+        document.getElementById(id)?.classList.add('now');
+    }
+}
+
+function go(to) {
+    if (to < 0 || to >= data.steps.length) {
+        return;
+    }
+    sound.stop();
+    index = to;
+    localStorage.setItem(remembered, step().id);
+    if (!step().treads.length) {
+        begin();
+    }
+    paintStep();
+    announce(step().title);
+}
+
+async function paintStep() {
+    const one = step();
+    $('title').textContent = one.title;
+    $('count').textContent = words.count.replace('%n%', String(index + 1)).replace('%of%', String(data.steps.length));
+    const prompt = $('prompt');
+    const mode = document.createElement('span');
+    mode.className = 'mode';
+    mode.textContent = one.treads.length ? one.mode : '';
+    prompt.replaceChildren(mode, one.prompt ? (one.treads.length ? ' · ' : '') + one.prompt : '');
+    const counts = one.treads.length ? Math.max(...chunk().clicks.map(([, count]) => count)) : 0;
+    $('beats').querySelectorAll('.beat').forEach((dot) => dot.remove());
+    for (let count = 1; count <= counts; count++) {
+        const dot = document.createElement('span');
+        dot.className = 'beat' + (count === 1 ? ' first' : '');
+        dot.textContent = String(count);
+        $('phase-end').before(dot);
+    }
+    document.querySelectorAll('[data-played]').forEach((button) => { button.disabled = one.treads.length === 0; });
+    document.querySelectorAll('[data-room="back"], [data-room="next"]').forEach((button) => {
+        button.disabled = button.dataset.room === 'back' ? index === 0 : index === data.steps.length - 1;
+    });
+    paint();
+    await paintNotation();
+}
+
+async function paintNotation() {
+    const mine = ++letterOfDrawing;
+    const stave = $('stave');
+    const text = $('text');
+    text.hidden = !view();
+    if (!view()) {
+        const card = document.getElementById('card-' + step().purpose);
+        stave.replaceChildren(card ? card.content.cloneNode(true) : '');
+        return;
+    }
+    text.querySelector('ol').replaceChildren(...view().text.map(({ number, notes }) => {
+        const item = document.createElement('li');
+        const label = document.createElement('b');
+        label.textContent = number;
+        item.append(label, ' ' + notes.join(' · '));
+        return item;
+    }));
+    stave.setAttribute('aria-label', `${words.notation} ${chunk().span}`);
+    if (!stave.querySelector('svg')) {
+        stave.textContent = words.drawing;
+    }
+    try {
+        await drawInBox({
+            get clientWidth() { return stave.clientWidth; },
+            get clientHeight() { return stave.clientHeight; },
+            replaceChildren: (picture) => mine === letterOfDrawing && stave.replaceChildren(picture),
+        }, view().xml, { outside: view().outside, landing: view().landing });
+    } catch {
+        stave.textContent = words.failed;
+        text.open = true;
+    }
+}
+
+function paint() {
+    const now = standing();
+    $('tempo').hidden = !step().treads.length;
+    $('bpm').textContent = String(now.tempo);
+    drawStair($('stair'), step(), now, words);
+    document.querySelectorAll('[data-room="steps"] option').forEach((option, at) => {
+        option.textContent = (isDone(data.steps[at]) ? '✓ ' : '') + `${at + 1}. ${data.steps[at].title}`;
+    });
+    $('steps').selectedIndex = index;
+    paintSaved();
+    paintStart();
+}
+
+function paintSaved() {
+    const saved = $('saved');
+    saved.classList.toggle('waiting', log.waiting > 0 || log.signedOut);
+    saved.querySelector('span').textContent = log.signedOut ? words.signedOut : log.waiting > 0 ? words.waiting.replace('%n%', String(log.waiting)) : words.saved;
+    saved.querySelector('use').setAttribute('href', saved.dataset[log.waiting > 0 ? 'waitingIcon' : 'savedIcon']);
+}
+
+const clock = (seconds) => `${seconds < 0 ? '−' : ''}${Math.floor(Math.abs(seconds) / 60)}:${String(Math.floor(Math.abs(seconds)) % 60).padStart(2, '0')}`;
+
+function paintTime() {
+    const left = data.minutes * 60 - (Date.now() - data.startedAt) / 1000;
+    const begun = log.of(step().id)[0]?.at;
+    const stepLeft = step().seconds - (begun ? (Date.now() - begun) / 1000 : 0);
+    $('lesson-left').textContent = clock(left);
+    $('lesson-left').parentElement.classList.toggle('late', left < 0);
+    $('step-left').textContent = clock(stepLeft);
+    $('step-left').parentElement.classList.toggle('late', stepLeft < 0);
+}
+
+async function finish() {
+    sound.stop();
+    if (await log.send()) {
+        location.href = words.end;
+    } else {
+        announce(words.notYet);
+        $('message').textContent = words.notYet;
+    }
+}
+
+function toggle(name) {
+    const button = $(name);
+    button.setAttribute('aria-pressed', String(button.getAttribute('aria-pressed') !== 'true'));
+}
+
+function note() {
+    const dialog = document.getElementById('note');
+    dialog.querySelector('input').value = '';
+    dialog.showModal();
+}
+
+const actions = {
+    start: startOrStop,
+    coin: () => mark('coin'),
+    miss: () => mark('miss'),
+    up: () => mark('up'),
+    down: () => mark('down'),
+    undo: takeBack,
+    next: () => go(index + 1),
+    back: () => go(index - 1),
+    click: () => toggle('click'),
+    tune: () => toggle('tune'),
+    part: () => {
+        const at = data.parts.findIndex((one) => one.id === part);
+        part = data.parts[(at + 1) % data.parts.length].id;
+        $('parts').value = part;
+        sound.stop();
+        paintNotation();
+    },
+    note,
+    end: finish,
+    help: () => document.getElementById('keys').showModal(),
+};
+const KEYS = { ' ': 'start', Enter: 'coin', c: 'coin', PageDown: 'coin', x: 'miss', Backspace: 'miss', PageUp: 'miss', ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'next', ArrowLeft: 'back', r: 'start', z: 'undo', k: 'click', t: 'tune', p: 'part', n: 'note', e: 'end', '?': 'help' };
+
+document.addEventListener('keydown', (event) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]') || event.target.matches('select, input, textarea')) {
+        return;
+    }
+    const name = KEYS[event.key];
+    const onButton = event.target.closest('button, summary, a') && (event.key === ' ' || event.key === 'Enter');
+    if (name && !onButton) {
+        event.preventDefault();
+        if (!event.repeat) {
+            actions[name]();
+        }
+    }
+});
+document.addEventListener('click', (event) => {
+    const button = event.target.closest('[data-room]');
+    if (button?.matches('button') && actions[button.dataset.room]) {
+        actions[button.dataset.room]();
+        if (event.detail > 0) {
+            button.blur();
+        }
+    }
+    if (event.target.closest('[data-closes]')) {
+        event.target.closest('dialog').close();
+    }
+});
+document.querySelector('#note form').addEventListener('submit', (event) => {
+    const text = event.target.elements.text.value.trim();
+    if (event.submitter?.value === 'keep' && text !== '') {
+        add('note', text.slice(0, 500));
+        announce(words.noted);
+        paintSaved();
+    }
+});
+$('steps').addEventListener('change', ({ target }) => { go(target.selectedIndex); target.blur(); });
+$('parts')?.addEventListener('change', ({ target }) => { part = target.value; sound.stop(); paintNotation(); target.blur(); });
+log.onChange = () => { paint(); };
+let resizing;
+window.addEventListener('resize', () => { clearTimeout(resizing); resizing = setTimeout(paintNotation, 250); });
+
+const from = data.steps.findIndex((one) => one.id === localStorage.getItem(remembered));
+const open = data.steps.findIndex((one) => !isDone(one));
+index = from >= 0 ? from : Math.max(0, open);
+if (!step().treads.length) {
+    begin();
+}
+paintStep();
+setInterval(paintTime, 500);
+paintTime();
+log.start();
+navigator.wakeLock?.request('screen').catch(() => {});
+navigator.serviceWorker?.register('/lesson-worker.js').then(async () => {
+    await navigator.serviceWorker.ready;
+    // The page came before its keeper: have it kept now.
+    await fetch(location.pathname, { headers: { Accept: 'text/html' } });
+    document.querySelector('.room').dataset.kept = 'yes';
+}).catch(() => {});

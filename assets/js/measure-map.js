@@ -1,0 +1,176 @@
+// Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
+import { drawInWidth } from './notation.js';
+
+let chosen = null;
+let drawing = 0;
+
+const tiles = () => [...document.querySelectorAll('.measure-map .tile')];
+const position = (tile) => Number(tile.dataset.position);
+
+function choose(anchor, focus) {
+    chosen = { anchor, focus, from: Math.min(anchor, focus), last: Math.max(anchor, focus) };
+    paint();
+}
+
+function clear() {
+    chosen = null;
+    paint();
+}
+
+function paint() {
+    const all = tiles();
+    for (const tile of all) {
+        const inside = chosen !== null && position(tile) >= chosen.from && position(tile) <= chosen.last;
+        tile.setAttribute('aria-selected', String(inside));
+        tile.setAttribute('tabindex', position(tile) === (chosen?.focus ?? 0) ? '0' : '-1');
+    }
+    const tools = document.querySelector('[data-map-tools]');
+    if (!tools) {
+        return;
+    }
+    const number = (at) => all.find((tile) => position(tile) === at)?.dataset.number ?? '';
+    const output = tools.querySelector('output');
+    output.value = chosen === null ? tools.dataset.none
+        : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many).replace('%from%', number(chosen.from)).replace('%last%', number(chosen.last));
+    tools.querySelector('[name=from]').value = chosen?.from ?? '';
+    tools.querySelector('[name=last]').value = chosen?.last ?? '';
+    tools.querySelector('[data-needs-choice]').disabled = chosen === null;
+}
+
+async function notate() {
+    const figure = document.querySelector('[data-notation]');
+    if (!figure) {
+        return;
+    }
+    const mine = ++drawing;
+    const first = Number(figure.dataset.from ?? 0);
+    const address = new URL(figure.dataset.notation, location.href);
+    address.searchParams.set('from', String(chosen?.from ?? first));
+    address.searchParams.set('to', String(chosen === null ? Number(figure.dataset.to) : chosen.last + 1));
+    address.searchParams.set('part', document.querySelector('[data-part]')?.value ?? '');
+    try {
+        const answer = await (await fetch(address, { headers: { Accept: 'application/json' } })).json();
+        if (mine !== drawing) {
+            return;
+        }
+        const list = figure.querySelector('[data-note-text]');
+        list.replaceChildren(...answer.text.map(({ number, notes }) => {
+            const item = document.createElement('li');
+            const label = document.createElement('b');
+            label.textContent = number;
+            item.append(label, ' ' + notes.join(' · '));
+            return item;
+        }));
+        await drawInWidth(figure.querySelector('[data-stave]'), answer.xml);
+    } catch {
+        figure.querySelector('[data-stave]').textContent = figure.dataset.failed;
+    }
+}
+
+let later;
+function settle() {
+    clearTimeout(later);
+    later = setTimeout(notate, 180);
+}
+
+function nextRow(tile, direction) {
+    const [x, y] = [Number(tile.dataset.x), Number(tile.dataset.y)];
+    const rows = [...new Set(tiles().map((other) => Number(other.dataset.y)))].sort((a, b) => a - b);
+    const row = rows[rows.indexOf(y) + direction];
+    const there = tiles().filter((other) => Number(other.dataset.y) === row);
+    there.sort((a, b) => Math.abs(Number(a.dataset.x) - x) - Math.abs(Number(b.dataset.x) - x));
+    return there[0] ?? tile;
+}
+
+function onKey(event) {
+    const tile = event.target.closest?.('.tile');
+    if (!tile) {
+        return;
+    }
+    const at = position(tile);
+    const count = tiles().length;
+    const moves = {
+        ArrowRight: () => Math.min(count - 1, at + 1),
+        ArrowLeft: () => Math.max(0, at - 1),
+        ArrowDown: () => position(nextRow(tile, 1)),
+        ArrowUp: () => position(nextRow(tile, -1)),
+        Home: () => 0,
+        End: () => count - 1,
+    };
+    if (moves[event.key]) {
+        event.preventDefault();
+        const to = moves[event.key]();
+        choose(event.shiftKey && chosen !== null ? chosen.anchor : to, to);
+        tiles()[to].focus();
+        settle();
+    } else if (event.key === ' ') {
+        event.preventDefault();
+        choose(at, at);
+        settle();
+    } else if (event.key === 'Enter') {
+        event.preventDefault();
+        if (chosen === null) {
+            choose(at, at);
+        }
+        document.querySelector('[data-make-chunk]')?.requestSubmit();
+    } else if (event.key === 'Escape') {
+        clear();
+        settle();
+    }
+}
+
+export function startMeasureMap() {
+    if (!document.querySelector('.measure-map')) {
+        return;
+    }
+    let dragging = null;
+    document.addEventListener('pointerdown', (event) => {
+        const tile = event.target.closest?.('.measure-map .tile');
+        if (tile && event.button === 0) {
+            event.preventDefault();
+            dragging = event.shiftKey && chosen !== null ? chosen.anchor : position(tile);
+            choose(dragging, position(tile));
+            tile.focus({ preventScroll: true });
+        }
+    });
+    document.addEventListener('pointermove', (event) => {
+        if (dragging === null) {
+            return;
+        }
+        const tile = document.elementFromPoint(event.clientX, event.clientY)?.closest('.measure-map .tile');
+        if (tile && position(tile) !== chosen.focus) {
+            choose(dragging, position(tile));
+        }
+    });
+    document.addEventListener('pointerup', () => {
+        if (dragging !== null) {
+            dragging = null;
+            settle();
+        }
+    });
+    document.addEventListener('pointercancel', () => { dragging = null; });
+    document.addEventListener('keydown', onKey);
+    document.addEventListener('change', (event) => {
+        if (event.target.matches('[data-part]')) {
+            notate();
+        }
+    });
+    document.addEventListener('htmx:afterSettle', () => {
+        const had = document.activeElement?.closest?.('.tile') || document.activeElement === document.body;
+        paint();
+        if (had && chosen !== null) {
+            tiles()[chosen.focus]?.focus({ preventScroll: true });
+        }
+    });
+    const light = (event, on) => {
+        const chunk = event.target.closest?.('[data-chunk]')?.dataset.chunk;
+        if (chunk) {
+            document.querySelectorAll(`.arc[data-of="${chunk}"]`).forEach((arc) => arc.classList.toggle('lit', on));
+        }
+    };
+    for (const [name, on] of [['mouseover', true], ['mouseout', false], ['focusin', true], ['focusout', false]]) {
+        document.addEventListener(name, (event) => light(event, on));
+    }
+    paint();
+    notate();
+}

@@ -1,0 +1,105 @@
+// Draws MusicXML. A picture that was drawn once comes from the browser's cache, without the engraver.
+/* global NOTATION_WORKER, ENGRAVER_VERSION */
+const CACHE = 'notation-' + ENGRAVER_VERSION;
+const waiting = new Map();
+let worker;
+let last = 0;
+
+function ask(xml, options) {
+    worker ??= start();
+    const id = ++last;
+    return new Promise((resolve, reject) => {
+        waiting.set(id, { resolve, reject });
+        worker.postMessage({ id, xml, options });
+    });
+}
+
+function start() {
+    const made = new Worker(NOTATION_WORKER, { type: 'module' });
+    made.onmessage = ({ data }) => {
+        const { resolve, reject } = waiting.get(data.id) ?? {};
+        waiting.delete(data.id);
+        if (data.error) {
+            reject?.(new Error(data.error));
+        } else {
+            resolve?.(data.svg);
+        }
+    };
+    made.onerror = () => {
+        waiting.forEach(({ reject }) => reject(new Error('The engraver did not start.')));
+        waiting.clear();
+    };
+    return made;
+}
+
+async function address(xml, options) {
+    const bytes = new TextEncoder().encode(JSON.stringify(options) + xml);
+    const hash = await crypto.subtle.digest('SHA-256', bytes);
+    return '/notation/' + Array.from(new Uint8Array(hash), (byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+async function engrave(xml, options) {
+    let cache;
+    let key;
+    try {
+        cache = await caches.open(CACHE);
+        key = await address(xml, options);
+        const known = await cache.match(key);
+        if (known) {
+            return known.text();
+        }
+    } catch {
+        cache = undefined;
+    }
+    const svg = await ask(xml, options);
+    await cache?.put(key, new Response(svg, { headers: { 'Content-Type': 'image/svg+xml' } }));
+    return svg;
+}
+
+function parse(svg) {
+    const picture = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement;
+    picture.querySelectorAll('style, script, desc, title').forEach((element) => element.remove());
+    picture.querySelectorAll('[style]').forEach((element) => element.removeAttribute('style'));
+    picture.classList.add('engraved');
+    picture.setAttribute('aria-hidden', 'true');
+    picture.removeAttribute('width');
+    picture.removeAttribute('height');
+    return document.importNode(picture, true);
+}
+
+function ratio(svg) {
+    const [, , width, height] = (/viewBox="([^"]+)"/.exec(svg)?.[1] ?? '0 0 1 1').split(/\s+/).map(Number);
+    return height / width;
+}
+
+const BASE = { adjustPageHeight: true, svgViewBox: true, breaks: 'auto', header: 'none', footer: 'none', svgFormatRaw: true, smuflTextFont: 'none', xmlIdChecksum: true, pageMarginLeft: 20, pageMarginRight: 20, pageMarginTop: 20, pageMarginBottom: 20, spacingSystem: 10, mnumInterval: 1 };
+
+/** Draws into a box of a given width; rows follow as they fit. */
+export async function drawInWidth(box, xml, scale = 42) {
+    const width = Math.max(300, Math.round(box.clientWidth / 50) * 50);
+    show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale) }));
+}
+
+/** Draws as large as a box of given width and height allows. */
+export async function drawInBox(box, xml, marks = {}) {
+    const width = Math.max(300, Math.floor(box.clientWidth / 40) * 40);
+    const wanted = box.clientHeight / Math.max(1, box.clientWidth);
+    let best;
+    for (const scale of [170, 140, 115, 95, 80, 66, 54, 44, 36]) {
+        best = await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale) });
+        if (ratio(best) <= wanted * 1.02) {
+            break;
+        }
+    }
+    const picture = show(box, best);
+    for (const [name, ids] of Object.entries(marks)) {
+        ids.forEach((id) => picture.querySelector('#' + CSS.escape(id))?.classList.add(name));
+    }
+    return picture;
+}
+
+function show(box, svg) {
+    const picture = parse(svg);
+    box.replaceChildren(picture);
+    return picture;
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Command;
+
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Format\Json\PieceReport;
+use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Format\UnreadableFile;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('piece:read', 'Reads a MusicXML or ABC file and tells its parts, measures, play order, notes and notices')]
+final class PieceReadCommand extends Command
+{
+    protected function configure(): void
+    {
+        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML or ABC')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        /** @var string $file */
+        $file = $input->getArgument('file');
+        $format = $input->getOption('format');
+        if (!\in_array($format, ['text', 'json'], true)) {
+            $errors->writeln('--format is text or json.');
+
+            return Command::INVALID;
+        }
+        $bytes = is_file($file) && is_readable($file) ? file_get_contents($file, false, null, 0, ScoreFile::MAX_BYTES + 1) : false;
+        if (false === $bytes) {
+            $errors->writeln("$file cannot be opened.");
+
+            return Command::FAILURE;
+        }
+        try {
+            $read = ScoreFile::read($bytes);
+        } catch (UnreadableFile $refusal) {
+            $errors->writeln("$file: ".$refusal->getMessage());
+
+            return Command::FAILURE;
+        }
+        if ('json' === $format) {
+            $output->write(json_encode(PieceReport::of($read), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)."\n", false, OutputInterface::OUTPUT_RAW);
+        } else {
+            $this->text($read, $output);
+        }
+
+        return Command::SUCCESS;
+    }
+
+    private function text(ReadResult $read, OutputInterface $output): void
+    {
+        $report = PieceReport::of($read);
+        $numbers = MeasureNumbers::of($read->piece);
+        $output->writeln([
+            $report['title'].('' === $report['composer'] ? '' : ', '.$report['composer']),
+            \sprintf('%d measures, %s to %s; %s quarters as printed', \count($report['measures']), $numbers->at(0), $numbers->at(\count($report['measures']) - 1), $report['quarters']['printed']),
+            'Parts: '.implode(', ', array_map(static fn (array $part): string => \sprintf('%s (%s)', '' === $part['name'] ? $part['id'] : $part['name'], $part['instrument']), $report['parts'])),
+            'Play order: '.implode(' ', array_map(static fn (int $position): string => $numbers->at($position), $report['playOrder']['printed'])),
+        ]);
+        foreach ($report['notices'] as $notice) {
+            $output->writeln(\sprintf('%d:%d %s', $notice['line'], $notice['column'], $notice['message']));
+        }
+    }
+}
