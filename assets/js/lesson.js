@@ -312,7 +312,7 @@ $('steps').addEventListener('change', ({ target }) => { go(target.selectedIndex)
 $('parts')?.addEventListener('change', ({ target }) => { part = target.value; sound.stop(); paintNotation(); target.blur(); });
 log.onChange = () => { paint(); };
 let resizing;
-window.addEventListener('resize', () => { clearTimeout(resizing); resizing = setTimeout(paintNotation, 250); });
+window.addEventListener('resize', () => { clearTimeout(resizing); resizing = setTimeout(() => { paint(); paintNotation(); }, 250); });
 
 const from = data.steps.findIndex((one) => one.id === localStorage.getItem(remembered));
 const open = data.steps.findIndex((one) => !isDone(one));

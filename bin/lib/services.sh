@@ -88,7 +88,8 @@ start_web() {
     local as_root=() user=''
     write_configuration
     if [ "$(id -u)" = 0 ]; then as_root=(--allow-to-run-as-root); fi
-    setsid "$(fpm_binary)" --nodaemonize --fpm-config "$VAR/fpm.conf" "${as_root[@]}" >"$VAR/fpm-start.log" 2>&1 </dev/null &
+    setsid "$(fpm_binary)" --nodaemonize --fpm-config "$VAR/fpm.conf" "${as_root[@]}" \
+        -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000 -d opcache.validate_timestamps=0 >"$VAR/fpm-start.log" 2>&1 </dev/null &
     STARTED+=("$!")
     setsid /usr/sbin/nginx -e "$VAR/nginx-error.log" -c "$VAR/nginx.conf" >"$VAR/nginx-start.log" 2>&1 </dev/null &
     STARTED+=("$!")
@@ -123,10 +124,6 @@ decorate_workers_output = no
 clear_env = yes
 env[COIN_STAIR_HOME] = $VAR
 env[APP_ENV] = prod
-php_admin_value[opcache.enable] = 1
-php_admin_value[opcache.memory_consumption] = 192
-php_admin_value[opcache.max_accelerated_files] = 20000
-php_admin_value[opcache.validate_timestamps] = 0
 php_admin_value[realpath_cache_size] = 4096K
 php_admin_value[realpath_cache_ttl] = 600
 php_admin_value[memory_limit] = 256M
@@ -184,7 +181,17 @@ http {
         location = /index.php {
             internal;
             fastcgi_pass unix:$RUN/fpm.sock;
-            include /etc/nginx/fastcgi_params;
+            fastcgi_param QUERY_STRING \$query_string;
+            fastcgi_param REQUEST_METHOD \$request_method;
+            fastcgi_param CONTENT_TYPE \$content_type;
+            fastcgi_param CONTENT_LENGTH \$content_length;
+            fastcgi_param SCRIPT_NAME /index.php;
+            fastcgi_param REQUEST_URI \$request_uri;
+            fastcgi_param SERVER_PROTOCOL \$server_protocol;
+            fastcgi_param REMOTE_ADDR \$remote_addr;
+            fastcgi_param SERVER_NAME 127.0.0.1;
+            fastcgi_param SERVER_PORT \$server_port;
+            fastcgi_param HTTP_HOST \$host:\$server_port;
             fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
             fastcgi_param DOCUMENT_ROOT $ROOT/public;
             fastcgi_param HTTP_PROXY "";

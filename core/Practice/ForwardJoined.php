@@ -20,7 +20,7 @@ final class ForwardJoined
     public static function steps(Piece $piece, array $chunks, int $goal, float $comfort, CoinRule $rule, Growth $growth): array
     {
         $steps = [];
-        [$whole, $ready] = self::learn(array_values($chunks), Comfort::of($comfort, $goal), $goal, $rule, $growth, $steps);
+        [$whole, $ready] = self::learn($piece, array_values($chunks), Comfort::of($comfort, $goal), $goal, $rule, $growth, $steps);
         if (!$whole->from->equals($piece->start()) || !$whole->to->equals($piece->end())) {
             $whole = Chunk::whole($piece);
         }
@@ -35,7 +35,7 @@ final class ForwardJoined
      *
      * @return array{Chunk, Comfort} what the chunks are together, and how comfortable they are then
      */
-    private static function learn(array $chunks, Comfort $comfort, int $goal, CoinRule $rule, Growth $growth, array &$steps): array
+    private static function learn(Piece $piece, array $chunks, Comfort $comfort, int $goal, CoinRule $rule, Growth $growth, array &$steps): array
     {
         if (1 === \count($chunks)) {
             $stair = Stair::climb(Stair::startTempo($comfort->tempo, $goal), $goal, $growth);
@@ -45,9 +45,10 @@ final class ForwardJoined
         }
         // The left side takes the largest power of two, so that pairs are joined before fours, and fours before eights.
         $half = 2 ** (int) floor(log(\count($chunks) - 1, 2));
-        [$left, $leftComfort] = self::learn(self::slice($chunks, 0, $half), $comfort, $goal, $rule, $growth, $steps);
-        [$right, $rightComfort] = self::learn(self::slice($chunks, $half, \count($chunks) - $half), $comfort, $goal, $rule, $growth, $steps);
-        $joined = $left->join($right);
+        [$left, $leftComfort] = self::learn($piece, self::slice($chunks, 0, $half), $comfort, $goal, $rule, $growth, $steps);
+        [$right, $rightComfort] = self::learn($piece, self::slice($chunks, $half, \count($chunks) - $half), $comfort, $goal, $rule, $growth, $steps);
+        $whole = $left->from->equals($piece->start()) && $right->to->equals($piece->end());
+        $joined = $left->join($right, $whole ? ChunkKind::Whole : ChunkKind::Join);
         $ready = $leftComfort->tempo < $rightComfort->tempo ? $leftComfort : $rightComfort;
         $stair = Stair::climb(Stair::startTempo($ready->tempo, $goal), $goal, $growth);
         $steps[] = new PlannedStep(StepPurpose::Join, $joined, $stair, $rule, $ready);

@@ -10,7 +10,6 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Record\ClassRecord;
 use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\Coverage;
 use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Practice\LessonRun;
@@ -63,12 +62,20 @@ final readonly class ClassPage
         }
         $rows = [];
         foreach ($pieces as $piece) {
-            $whole = array_filter($piece['chunks'], static fn (array $row): bool => ChunkKind::Whole === $row['chunk']->getKind() && CoverageState::AtGoal === $row['met']->state);
+            $whole = array_filter($piece['chunks'], static fn (array $row): bool => self::isWhole($row['chunk']) && CoverageState::AtGoal === $row['met']->state);
             $rows[] = $piece + ['state' => Coverage::ofPiece(array_map(static fn (array $row): ChunkCoverage => $row['met'], $piece['chunks']), [] !== $whole)];
         }
         usort($rows, static fn (array $a, array $b): int => $b['last'] <=> $a['last']);
 
         return $rows;
+    }
+
+    private static function isWhole(Chunk $chunk): bool
+    {
+        $score = $chunk->getPiece()->score();
+        $span = $chunk->span();
+
+        return $span->from->equals($score->start()) && $span->to->equals($score->end());
     }
 
     /**

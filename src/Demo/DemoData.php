@@ -8,6 +8,7 @@ use App\Account\Accounts;
 use App\Lesson\LessonLog;
 use App\Lesson\LessonPlanner;
 use App\Lesson\SequenceBuilder;
+use App\Lesson\SequenceView;
 use App\Library\PieceImport;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Program;
@@ -24,7 +25,7 @@ use Symfony\Component\Yaml\Yaml;
 /**
  * Loads the demo scenario: its tunes, its classes, and half a term of lessons that a simulated class played.
  *
- * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, pieces: list<array{tune: string, goal: int, lessons: int}>, remark?: string}
+ * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int, pieces: list<array{tune: string, goal: int}>, remark?: string}
  * @phpstan-type Scenario array{program: string, timezone: string, email: string, password: string, book: string, classes: list<ClassData>}
  */
 final readonly class DemoData
@@ -98,14 +99,13 @@ final readonly class DemoData
      */
     private function teach(SchoolClass $class, array $data, array $pieces, SimulatedClass $players): void
     {
-        $days = $this->meetings($class, array_sum(array_column($data['pieces'], 'lessons')));
-        $left = \count($days);
+        $days = $this->meetings($class, $data['lessons']);
         foreach ($data['pieces'] as $row) {
             $sequence = $this->sequences->build($class, $pieces[$row['tune']], $row['goal']);
             $this->entities->flush();
-            for ($lesson = 0; $lesson < $row['lessons']; ++$lesson) {
-                $this->lesson($sequence, $days[\count($days) - $left], $players, 1 === $left ? $data['remark'] ?? '' : '');
-                --$left;
+            while ([] !== $days && !SequenceView::of($sequence, $this->record->coverage($class))->isDone()) {
+                $day = array_shift($days);
+                $this->lesson($sequence, $day, $players, [] === $days ? $data['remark'] ?? '' : '');
             }
         }
     }

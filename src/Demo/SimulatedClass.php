@@ -17,7 +17,7 @@ use Symfony\Component\Uid\Uuid;
 /** Plays a lesson as the formulas expect a class to play: clean with the chance that its comfort tempo gives, better with each coin. */
 final class SimulatedClass
 {
-    private const SECONDS_OF_A_TRY = 22;
+    private const SECONDS_OF_A_TRY = 38;
     private const SECONDS_OF_TALK = 30;
 
     /** @var array<int, float> comfort tempo by chunk */
@@ -33,7 +33,7 @@ final class SimulatedClass
     public function play(Lesson $lesson): array
     {
         $this->now = $lesson->getStartedAt()->getTimestamp() * 1000;
-        $end = $this->now + ($lesson->getClass()->getMinutes() - 8) * 60_000;
+        $end = $this->now + ($lesson->getClass()->getMinutes() - 10) * 60_000;
         $entries = [];
         foreach ($lesson->getPlan() as $step) {
             if ($step['doneBefore'] || $this->now > $end) {
@@ -41,13 +41,13 @@ final class SimulatedClass
             }
             $entries[] = $this->entry($step['id'], EntryKind::Begin, 0);
             if ([] === $step['treads']) {
-                $this->now += 10_000;
+                $this->now += 12_000;
                 continue;
             }
             $this->now += self::SECONDS_OF_TALK * 1000;
             $machine = StairMachine::of(\count($step['treads']), CoinRule::of(GoingOn::from($step['goingOn']), $step['coins'], $step['missesDown']));
             $goal = $step['treads'][\count($step['treads']) - 1];
-            $comfort = Comfort::of($this->comfort[$step['chunk']] ?? 0.82 * $goal, $goal);
+            $comfort = Comfort::of($this->comfort[$step['chunk']] ?? 0.74 * $goal, $goal);
             $state = $machine->firsts[$step['startTread']];
             while (!$machine->states[$state]->done && $this->now < $end) {
                 $tempo = $step['treads'][$machine->states[$state]->tread];

@@ -19,7 +19,10 @@ use CoinStair\Core\Score\Place;
  */
 final readonly class MeasureMap
 {
-    public const TILE_WIDTH = 92;
+    private const NARROWEST = 92;
+    private const WIDEST = 148;
+    /** Width that rows are stretched to. */
+    private const WIDTH = 780;
     public const TILE_HEIGHT = 52;
     private const LANE_HEIGHT = 17;
     private const HEADROOM = 12;
@@ -48,6 +51,7 @@ final readonly class MeasureMap
         $tiles = $arcs = [];
         $y = 0;
         $longest = max(1, ...array_map(\count(...), $rows));
+        $tileWidth = max(self::NARROWEST, min(self::WIDEST, intdiv(self::WIDTH, $longest)));
         foreach ($rows as $row) {
             $inRow = array_values(array_filter($chunks, static fn (Chunk $chunk): bool => $chunk->span()->lastPosition() >= $row[0] && $chunk->span()->from->position <= $row[\count($row) - 1]));
             $deepest = -1;
@@ -56,15 +60,15 @@ final readonly class MeasureMap
             }
             $top = $y + self::HEADROOM + ($deepest + 1) * self::LANE_HEIGHT;
             foreach ($inRow as $chunk) {
-                $arcs[] = self::arc($piece, $chunk, $row, $lanes[(int) $chunk->getId()], $top, $labels[(int) $chunk->getId()] ?? '');
+                $arcs[] = self::arc($piece, $chunk, $row, $lanes[(int) $chunk->getId()], $top, $tileWidth, $labels[(int) $chunk->getId()] ?? '');
             }
             foreach ($row as $column => $position) {
-                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * self::TILE_WIDTH, $top);
+                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * $tileWidth, $top, $tileWidth);
             }
             $y = $top + self::TILE_HEIGHT + self::GAP;
         }
 
-        return new self($tiles, $arcs, $longest * self::TILE_WIDTH + 2 * self::MARGIN, $y, $longest);
+        return new self($tiles, $arcs, $longest * $tileWidth + 2 * self::MARGIN, $y, $longest);
     }
 
     /** @return non-empty-list<non-empty-list<int>> positions */
@@ -127,7 +131,7 @@ final readonly class MeasureMap
      *
      * @return Arc
      */
-    private static function arc(Piece $piece, Chunk $chunk, array $row, int $lane, int $top, string $label): array
+    private static function arc(Piece $piece, Chunk $chunk, array $row, int $lane, int $top, int $tileWidth, string $label): array
     {
         $span = $chunk->span();
         $first = $row[0];
@@ -141,8 +145,8 @@ final readonly class MeasureMap
         return [
             'chunk' => (int) $chunk->getId(),
             'label' => $label,
-            'x' => self::MARGIN + $from * self::TILE_WIDTH + ($start ? $inset : 0),
-            'width' => ($to - $from) * self::TILE_WIDTH - ($start ? $inset : 0) - ($end ? $inset : 0),
+            'x' => self::MARGIN + $from * $tileWidth + ($start ? $inset : 0),
+            'width' => ($to - $from) * $tileWidth - ($start ? $inset : 0) - ($end ? $inset : 0),
             'y' => $top - 4.0 - $lane * self::LANE_HEIGHT,
             'rise' => 8.0,
             'start' => $start,
@@ -161,7 +165,7 @@ final readonly class MeasureMap
     }
 
     /** @return Tile */
-    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y): array
+    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y, int $tileWidth): array
     {
         $measure = $piece->measures[$position];
         $before = $piece->measures[$position - 1] ?? null;
@@ -185,7 +189,7 @@ final readonly class MeasureMap
             'position' => $position,
             'x' => $x,
             'y' => $y,
-            'width' => self::TILE_WIDTH,
+            'width' => $tileWidth,
             'number' => $number,
             'printed' => '' !== $measure->printed && $measure->printed !== $number ? $measure->printed : '',
             'marks' => $marks,

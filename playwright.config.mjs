@@ -1,0 +1,13 @@
+import { defineConfig } from '@playwright/test';
+import { launch } from './tests/Browser/launch.mjs';
+
+export default defineConfig({
+    testDir: 'tests/Browser',
+    testMatch: '*.spec.mjs',
+    outputDir: 'var/test-results',
+    timeout: 90_000,
+    fullyParallel: false,
+    workers: 1,
+    reporter: [['list']],
+    use: { baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080', viewport: { width: 1280, height: 800 }, launchOptions: launch, serviceWorkers: 'allow' },
+});
