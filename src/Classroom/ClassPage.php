@@ -54,7 +54,7 @@ final readonly class ClassPage
             ->setParameter('ids', array_map(intval(...), array_keys($coverage)))->getResult();
         $pieces = [];
         foreach ($chunks as $chunk) {
-            $met = $coverage[(string) $chunk->getId()];
+            $met = $coverage[(string) $chunk->getId()] ?? throw new \LogicException('A chunk was found that was not asked for.');
             $id = (int) $chunk->getPiece()->getId();
             $pieces[$id]['piece'] = $chunk->getPiece();
             $pieces[$id]['last'] = max($pieces[$id]['last'] ?? '', $met->lastDay);

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Shared\Entity\Lesson;
-use CoinStair\Core\Practice\Comfort;
 use CoinStair\Core\Practice\CoinRule;
+use CoinStair\Core\Practice\Comfort;
 use CoinStair\Core\Practice\EntryKind;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\LogEntry;

@@ -42,8 +42,9 @@ final readonly class LessonScreen
     {
         $piece = $lesson->getPiece()->score();
         $ids = array_values(array_unique(array_filter(array_column($lesson->getPlan(), 'chunk'))));
-        $chunks = [];
+        $chunks = $spans = [];
         foreach ([] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids]) as $chunk) {
+            $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
             $chunks[(string) $chunk->getId()] = $this->chunk($chunk);
         }
         $steps = [];
@@ -53,7 +54,7 @@ final readonly class LessonScreen
             $steps[] = [
                 'id' => $step['id'],
                 'purpose' => $step['purpose'],
-                'title' => $this->title(StepPurpose::from($step['purpose']), $chunks[(string) $step['chunk']]['span'] ?? ''),
+                'title' => $this->title(StepPurpose::from($step['purpose']), $spans[(string) $step['chunk']] ?? ''),
                 'chunk' => $step['chunk'],
                 'treads' => $step['treads'],
                 'coins' => $step['coins'],

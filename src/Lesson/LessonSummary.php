@@ -32,7 +32,7 @@ final readonly class LessonSummary
 
     /**
      * @param list<LogEntry>    $entries
-     * @param array<int, Chunk> $chunks by id
+     * @param array<int, Chunk> $chunks  by id
      */
     public static function of(Lesson $lesson, array $entries, array $chunks): self
     {

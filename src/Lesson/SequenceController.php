@@ -59,7 +59,7 @@ final class SequenceController extends AbstractController
     #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function aim(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
-        return $this->change($sequence, $request, function () use ($sequence, $request, $builder): string {
+        return $this->change($sequence, $request, static function () use ($sequence, $request, $builder): string {
             $goal = $request->request->getInt('goal');
             $typed = trim($request->request->getString('comfort'));
             $comfort = '' === $typed ? Comfort::untilKnown(max(1, $goal))->tempo : (float) $typed;

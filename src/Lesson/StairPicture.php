@@ -17,10 +17,11 @@ final readonly class StairPicture
     private const FLOOR = 200;
     private const TOP = 26;
     private const COIN = 5.0;
+    private const DONE_SECONDS = 45.0;
 
     /**
      * @param list<Flight>                       $flights
-     * @param float|null                         $lessonEnd  where the lesson's time is over
+     * @param float|null                         $lessonEnd where the lesson's time is over
      * @param list<array{x: float, minute: int}> $minutes
      */
     private function __construct(public array $flights, public ?float $lessonEnd, public array $minutes)
@@ -29,15 +30,20 @@ final readonly class StairPicture
 
     public static function of(SequenceView $view): self
     {
-        $total = max(1.0, $view->seconds(), $view->available);
+        $total = max(1.0, array_sum(array_map(self::seconds(...), $view->steps)), $view->available);
         $perSecond = self::WIDTH / $total;
         [$lowest, $highest] = self::tempos($view);
         $x = 0.0;
         $flights = [];
         $left = 0.0;
+        $end = null;
         foreach ($view->steps as $index => $step) {
-            $width = $step->time->seconds * $perSecond;
+            $width = self::seconds($step) * $perSecond;
+            $before = $left;
             $left += $step->doneBefore ? 0.0 : $step->time->seconds;
+            if (null === $end && $left > $view->available) {
+                $end = $x + ($view->available - $before) * $perSecond;
+            }
             $flights[] = [
                 'step' => (int) $step->step->getId(),
                 'number' => $index + 1,
@@ -56,7 +62,13 @@ final readonly class StairPicture
             $minutes[] = ['x' => $minute * 60 * $perSecond, 'minute' => $minute];
         }
 
-        return new self($flights, $view->available < $total ? $view->available * $perSecond : null, $minutes);
+        return new self($flights, $end, $minutes);
+    }
+
+    /** What has met its goal keeps a narrow place: it takes no time any more. */
+    private static function seconds(StepView $step): float
+    {
+        return $step->doneBefore ? min(self::DONE_SECONDS, $step->time->seconds) : $step->time->seconds;
     }
 
     /** @return array{int, int} */

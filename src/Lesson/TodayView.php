@@ -82,14 +82,17 @@ final readonly class TodayView
      */
     private function lessons(array $classes, \DateTimeImmutable $day): array
     {
-        return $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class IN (:classes) AND l.day >= :since ORDER BY l.startedAt DESC, l.id DESC')
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class IN (:classes) AND l.day >= :since ORDER BY l.startedAt DESC, l.id DESC')
             ->setParameter('classes', $classes)->setParameter('since', $day->modify('-'.self::DAYS_BACK.' days'))->setMaxResults(1000)->getResult();
+
+        return $lessons;
     }
 
     /**
      * The latest sequence that is not done; the latest if all are.
      *
-     * @param list<Sequence>                                                $sequences
+     * @param list<Sequence>                                        $sequences
      * @param array<string, \CoinStair\Core\Practice\ChunkCoverage> $coverage
      */
     private function inWork(array $sequences, array $coverage): ?SequenceView

@@ -40,7 +40,7 @@ final readonly class MeasureMap
     }
 
     /**
-     * @param list<Chunk>           $chunks
+     * @param list<Chunk>        $chunks
      * @param array<int, string> $labels of the chunks, by id
      */
     public static function of(Piece $piece, array $chunks, array $labels): self

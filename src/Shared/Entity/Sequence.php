@@ -88,10 +88,13 @@ class Sequence implements BelongsToProgram
         $this->comfort = $comfort;
     }
 
-    /** @return Collection<int, Step> */
+    /** @return Collection<int, Step> in their order; a view, steps are added and removed by the sequence itself */
     public function getSteps(): Collection
     {
-        return $this->steps;
+        $steps = $this->steps->toArray();
+        usort($steps, static fn (Step $a, Step $b): int => $a->getPlace() <=> $b->getPlace());
+
+        return new ArrayCollection($steps);
     }
 
     public function step(int $id): ?Step
@@ -107,7 +110,8 @@ class Sequence implements BelongsToProgram
 
     public function add(Step $step): void
     {
-        $step->setPlace($this->steps->count());
+        $places = $this->steps->map(static fn (Step $other): int => $other->getPlace())->toArray();
+        $step->setPlace([] === $places ? 0 : max($places) + 1);
         $this->steps->add($step);
     }
 
@@ -134,7 +138,6 @@ class Sequence implements BelongsToProgram
         foreach ($steps as $place => $step) {
             $step->setPlace($place);
         }
-        $this->steps = new ArrayCollection($steps);
     }
 
     /** Marks a change of its steps, so that two people who edit at once are told. */

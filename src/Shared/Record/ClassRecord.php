@@ -44,8 +44,11 @@ final readonly class ClassRecord
      */
     public function lessons(SchoolClass $class, int $limit = self::LESSONS): array
     {
-        return $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
             ->setParameter('class', $class)->setMaxResults($limit)->getResult();
+
+        return $lessons;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Shared\Web;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\RedirectResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Session\FlashBagAwareSessionInterface;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\KernelEvents;
@@ -35,7 +36,10 @@ final readonly class CsrfGuard
             return;
         }
         if ($this->bodyWasDropped($request)) {
-            $request->getSession()->getFlashBag()->add('error', 'The file is larger than 20 MB.');
+            $session = $request->getSession();
+            if ($session instanceof FlashBagAwareSessionInterface) {
+                $session->getFlashBag()->add('error', 'The file is larger than 20 MB.');
+            }
             $event->setResponse(new RedirectResponse($this->addresses->generate('piece_new'), 303));
 
             return;

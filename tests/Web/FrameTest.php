@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Shared\Entity\SchoolClass;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
+use Symfony\Component\Yaml\Yaml;
+
+/** What holds for all pages: who may come in, headers, words, forms; and the commands. */
+final class FrameTest extends WebCase
+{
+    public function testWithoutAnAccountOnlySignInHealthAndCautionsAreOpen(): void
+    {
+        $this->browser->restart();
+        foreach (['/', '/library', '/classes', '/program', '/blank'] as $address) {
+            $this->browser->request('GET', $address);
+            self::assertResponseRedirects('http://localhost/sign-in');
+        }
+        foreach (['/sign-in', '/health', '/cautions'] as $address) {
+            $this->browser->request('GET', $address);
+            self::assertResponseIsSuccessful($address);
+        }
+    }
+
+    public function testSignInIsThrottled(): void
+    {
+        $this->browser->restart();
+        $email = bin2hex(random_bytes(6)).'@example.org';
+        for ($try = 0; $try < 6; ++$try) {
+            $form = $this->browser->request('GET', '/sign-in')->selectButton('Sign in')->form(['email' => $email, 'password' => 'wrong']);
+            $this->browser->submit($form);
+            $this->browser->followRedirect();
+            self::assertResponseStatusCodeSame(422);
+        }
+        self::assertSelectorTextContains('.error', 'Too many failed login attempts');
+    }
+
+    public function testEveryChangeNeedsTheToken(): void
+    {
+        foreach (['/program', '/classes/new', '/library/new', '/sequences', '/sign-out', '/sign-in'] as $address) {
+            $this->browser->request('POST', $address, ['_token' => 'guessed']);
+            self::assertResponseStatusCodeSame(403, $address);
+        }
+    }
+
+    public function testHeaders(): void
+    {
+        $this->browser->request('GET', '/');
+        $policy = (string) $this->browser->getResponse()->headers->get('Content-Security-Policy');
+        self::assertStringContainsString("script-src 'self' 'wasm-unsafe-eval';", $policy);
+        self::assertStringNotContainsString('unsafe-inline', $policy);
+        self::assertStringContainsString("frame-ancestors 'none'", $policy);
+        self::assertResponseHeaderSame('X-Content-Type-Options', 'nosniff');
+        self::assertStringContainsString('private', (string) $this->browser->getResponse()->headers->get('Cache-Control'));
+        self::assertStringNotContainsString(' style="', $this->body());
+        self::assertDoesNotMatchRegularExpression('/ on[a-z]+="/', $this->body());
+    }
+
+    public function testTheProgramSwitchesItsWords(): void
+    {
+        $piece = $this->piece();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}");
+        self::assertSelectorTextContains('#map-title', 'Measures');
+        $this->teacher->getProgram()->setWords('en_GB');
+        $this->entities()->flush();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}");
+        self::assertSelectorTextContains('#map-title', 'Bars');
+        self::assertStringNotContainsString('easure', (string) preg_replace('/(class|id|data-[a-z-]+|aria-labelledby)="[^"]*"/', '', $this->browser->getCrawler()->filter('main')->html()));
+    }
+
+    public function testUkWordsTranslateSentencesThatAreReallySaid(): void
+    {
+        $said = '';
+        foreach (['templates', 'src', 'core'] as $folder) {
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(\dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+                $said .= $file instanceof \SplFileInfo ? (string) file_get_contents($file->getPathname()) : '';
+            }
+        }
+        $us = (array) Yaml::parseFile(\dirname(__DIR__, 2).'/translations/messages.en_US.yaml');
+        foreach (array_keys((array) Yaml::parseFile(\dirname(__DIR__, 2).'/translations/messages.en_GB.yaml')) as $key) {
+            self::assertTrue(isset($us[$key]) || str_contains($said, (string) $key), "\"$key\" is said nowhere.");
+        }
+    }
+
+    public function testAClassIsMadeAndAWrongTimeIsTold(): void
+    {
+        $crawler = $this->browser->request('GET', '/classes/new');
+        $form = $crawler->selectButton('Save')->form();
+        $this->browser->submit($form, ['class[name]' => 'Weir Beginners', 'class[violin]' => '7', 'class[day2]' => 'noon', 'class[growthKind]' => 'percent', 'class[growthValues]' => '60, 80, 100']);
+        self::assertSelectorTextContains('.said.error', 'A time such as 09:40 was expected.');
+        self::assertInputValueSame('class[name]', 'Weir Beginners');
+        $this->browser->submit($this->browser->getCrawler()->selectButton('Save')->form(), ['class[day2]' => '9:40']);
+        self::assertResponseRedirects();
+        $class = $this->entities()->getRepository(SchoolClass::class)->findOneBy(['name' => 'Weir Beginners']);
+        self::assertSame([[2 => '09:40'], 7, 'percent:60,80,100'], [$class?->getMeetings(), $class?->size(), $class?->getGrowth()]);
+    }
+
+    public function testAnOldFormIsToldAndKeepsWhatWasTyped(): void
+    {
+        $class = $this->schoolClass();
+        $form = $this->browser->request('GET', "/classes/{$class->getId()}/edit")->selectButton('Save')->form();
+        $this->browser->submit($form, ['class[name]' => 'Changed by another', 'version' => '99']);
+        self::assertSelectorTextContains('.said.error', 'Somebody else changed this in the meantime.');
+        self::assertInputValueSame('class[name]', 'Changed by another');
+    }
+
+    public function testPieceReadTellsAFileAsJsonAndRefusesABadOne(): void
+    {
+        $kernel = self::$kernel ?? throw new \LogicException();
+        $tester = new CommandTester((new Application($kernel))->find('piece:read'));
+        $folder = \dirname(__DIR__, 2).'/demo/tunes';
+        self::assertSame(0, $tester->execute(['file' => $folder.'/05-tin-market.abc', '--format' => 'json']));
+        $data = json_decode($tester->getDisplay(), true);
+        self::assertIsArray($data);
+        self::assertSame(['title', 'composer', 'parts', 'measures', 'playOrder', 'quarters', 'notes', 'notices'], array_keys($data));
+        self::assertSame(['printed' => '32', 'plain' => '16', 'once' => '18'], $data['quarters']);
+        self::assertSame([0, 1, 2, 3, 4, 5, 6, 7, 0, 1, 2, 3, 4, 5, 6, 8], ((array) $data['playOrder'])['printed']);
+        self::assertSame(1, $tester->execute(['file' => __FILE__]));
+        self::assertSame(1, $tester->execute(['file' => '/nowhere']));
+        self::assertSame(2, $tester->execute(['file' => $folder.'/05-tin-market.abc', '--format' => 'xml']));
+    }
+
+    public function testEveryDemoTuneIsReadWithoutANotice(): void
+    {
+        $tunes = glob(\dirname(__DIR__, 2).'/demo/tunes/*') ?: [];
+        self::assertGreaterThanOrEqual(12, \count($tunes));
+        foreach ($tunes as $tune) {
+            self::assertSame([], \CoinStair\Core\Format\ScoreFile::read((string) file_get_contents($tune))->notices, $tune);
+        }
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\LogEntry;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
+use Symfony\Component\Uid\Uuid;
+
+final class LessonTest extends WebCase
+{
+    private int $at = 1_760_000_000_000;
+
+    public function testASequenceIsBuiltForAClassAndItsStairChanged(): void
+    {
+        $class = $this->schoolClass();
+        $this->post('/sequences', ['class' => $class->getId(), 'piece' => $this->piece()->getId(), 'goal' => 84]);
+        self::assertResponseRedirects();
+        $this->browser->followRedirect();
+        self::assertSelectorCount(5, '[data-step]');
+        $sequence = $this->entities()->getRepository(Sequence::class)->findOneBy([]);
+        $step = $sequence?->getSteps()->get(1);
+        self::assertNotNull($sequence);
+        self::assertInstanceOf(Step::class, $step);
+        $this->post("/steps/{$step->getId()}", ['start' => 60, 'goal' => 84, 'growth' => 'ratio', 'coins' => 3, 'version' => $sequence->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSame([60, 66, 76, 84], $this->entities()->find(Step::class, $step->getId())?->stair()?->treads);
+        $this->post("/steps/{$step->getId()}", ['start' => 90, 'goal' => 84, 'growth' => 'ratio'], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('.error', '90 to 84');
+    }
+
+    public function testStepsAreReorderedAndAnOldPageIsTold(): void
+    {
+        $sequence = $this->sequence();
+        $ids = array_map(static fn (Step $step): int => (int) $step->getId(), $sequence->getSteps()->toArray());
+        $old = $sequence->getVersion();
+        $this->post("/sequences/{$sequence->getId()}/order", ['order' => implode(',', array_reverse($ids)), 'version' => $old], [], ['HTTP_HX_REQUEST' => 'true']);
+        $shown = $this->browser->getCrawler()->filter('[data-step]')->each(static fn ($item): int => (int) $item->attr('data-step'));
+        self::assertSame(array_reverse($ids), $shown);
+        $shown = $this->browser->request('GET', "/sequences/{$sequence->getId()}")->filter('[data-step]')->each(static fn ($item): int => (int) $item->attr('data-step'));
+        self::assertSame(array_reverse($ids), $shown);
+        $this->post("/sequences/{$sequence->getId()}/order", ['order' => implode(',', $ids), 'version' => $old], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('.error', 'Somebody else changed this sequence');
+    }
+
+    public function testALogEntryCountsOnceHoweverOftenItIsSent(): void
+    {
+        $lesson = $this->lesson();
+        $entries = [$this->entry($lesson, 'begin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'miss')];
+        $this->send($lesson, $entries);
+        self::assertResponseIsSuccessful();
+        $this->send($lesson, [...$entries, $this->entry($lesson, 'coin')]);
+        self::assertSame(5, $this->entities()->getRepository(LogEntry::class)->count([]));
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/log");
+        $data = json_decode($this->body(), true);
+        self::assertIsArray($data);
+        self::assertCount(5, (array) $data['entries']);
+    }
+
+    public function testAnEntryIdOfAnotherLessonChangesNothing(): void
+    {
+        $first = $this->lesson();
+        $entry = $this->entry($first, 'coin');
+        $this->send($first, [$entry]);
+        $second = $this->lesson();
+        $this->send($second, [['step' => $second->getPlan()[1]['id'], 'kind' => 'miss'] + $entry]);
+        $this->entities()->clear();
+        $rows = $this->entities()->getRepository(LogEntry::class)->findAll();
+        self::assertCount(1, $rows);
+        self::assertSame([$first->getId(), 'coin'], [$rows[0]->getLesson()->getId(), $rows[0]->entry()->kind->value]);
+    }
+
+    public function testWhatIsNoEntryIsRefused(): void
+    {
+        $lesson = $this->lesson();
+        $good = $this->entry($lesson, 'coin');
+        foreach ([['id' => 'x'] + $good, ['kind' => 'gold'] + $good, ['step' => '999999999'] + $good, ['tempo' => '60'] + $good, 'nothing'] as $bad) {
+            $this->send($lesson, [$good, $bad]);
+            self::assertResponseStatusCodeSame(422);
+        }
+        self::assertSame(0, $this->entities()->getRepository(LogEntry::class)->count([]));
+    }
+
+    public function testALessonIsTaughtEndedAndSeenOnTheClassPage(): void
+    {
+        $sequence = $this->sequence();
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([]);
+        self::assertNotNull($lesson);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}");
+        self::assertResponseIsSuccessful();
+        $this->send($lesson, [$this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'miss')]);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
+        self::assertSelectorTextContains('tbody', '52');
+        self::assertSelectorTextContains('#next-title + p', 'Learn 1–4');
+        $this->post("/lessons/{$lesson->getId()}/accept", ['remark' => 'Bows were crooked <b>today</b>.']);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('main', '52 of 84');
+        self::assertSelectorTextContains('main', 'Bows were crooked <b>today</b>.');
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}");
+        self::assertResponseRedirects("/lessons/{$lesson->getId()}/end");
+    }
+
+    public function testTheNextLessonStartsTwoTreadsLower(): void
+    {
+        $lesson = $this->lesson();
+        $this->send($lesson, array_map(fn (): array => $this->entry($lesson, 'coin'), range(1, 10)));
+        $this->post("/lessons/{$lesson->getId()}/accept");
+        $this->post("/sequences/{$lesson->getSequence()?->getId()}/lesson");
+        $next = $this->entities()->getRepository(Lesson::class)->findOneBy(['endedAt' => null]);
+        self::assertSame([52, 58, 63, 69, 76, 84], $next?->getPlan()[1]['treads']);
+        self::assertSame(1, $next->getPlan()[1]['startTread']);
+    }
+
+    /** @return array<string, mixed> */
+    private function entry(Lesson $lesson, string $kind): array
+    {
+        return ['id' => Uuid::v4()->toRfc4122(), 'step' => $lesson->getPlan()[1]['id'], 'kind' => $kind, 'tempo' => 52, 'at' => ++$this->at, 'count' => 1, 'text' => ''];
+    }
+
+    /** @param array<mixed> $entries */
+    private function send(Lesson $lesson, array $entries): void
+    {
+        $this->browser->request('POST', "/lessons/{$lesson->getId()}/log", [], [], ['CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => $this->token()], (string) json_encode(['entries' => $entries]));
+    }
+}

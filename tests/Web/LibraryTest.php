@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\PieceSource;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+
+final class LibraryTest extends WebCase
+{
+    public function testAPastedTuneIsReadAndKeptAsItCame(): void
+    {
+        $this->post('/library/new', ['abc' => self::TUNE]);
+        self::assertResponseRedirects();
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('h1', 'Gate');
+        self::assertSelectorCount(8, '.measure-map [role=option]');
+        $source = $this->entities()->getRepository(PieceSource::class)->findOneBy([]);
+        self::assertSame(self::TUNE, $source?->bytes());
+    }
+
+    #[DataProvider('badFiles')]
+    public function testABadFileGetsAClearMessage(string $bytes, string $message): void
+    {
+        $this->upload($bytes, 'bad.xml');
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('#refusal', $message);
+        self::assertSame(0, $this->entities()->getRepository(Piece::class)->count([]));
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function badFiles(): iterable
+    {
+        yield 'empty' => ['', 'The file is empty.'];
+        yield 'not music' => ["Dear all,\nsee you", 'Line 1, column 1'];
+        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR", 'This is not a text file.'];
+        yield 'an entity bomb' => ['<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "a"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>', 'defines entities of its own'];
+        yield 'another XML' => ['<html><p>Hello</p></html>', 'it begins with <html>'];
+        yield '30 MB' => [str_repeat('x', 30 * 1024 * 1024), 'larger than 20 MB'];
+    }
+
+    public function testAPartlyReadableFileIsReadWithNotices(): void
+    {
+        $this->upload("X:1\nT:Odd\nM:4/4\nL:1/4\nK:D\nD2A2|D4 E|F2", 'odd.abc');
+        self::assertResponseRedirects();
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.notices', 'Measure 2 of the file holds 5 beats');
+    }
+
+    public function testWhatWasTypedComesBackWithTheMessage(): void
+    {
+        $this->post('/library/new', ['abc' => 'half a <tune>']);
+        self::assertSelectorTextContains('textarea', 'half a <tune>');
+    }
+
+    public function testSearchAndPages(): void
+    {
+        $this->piece();
+        $this->browser->request('GET', '/library?search=Gat');
+        self::assertSelectorTextContains('tbody', 'Gate');
+        $this->browser->request('GET', '/library?search=%25');
+        self::assertSelectorTextContains('.empty', 'No piece matches.');
+        $this->browser->request('GET', '/library?page=9');
+        self::assertResponseIsSuccessful();
+    }
+
+    public function testChunksAreMadeMovedByBeatsRemovedAndBroughtBack(): void
+    {
+        $piece = $this->piece();
+        $this->post("/pieces/{$piece->getId()}/chunks", ['from' => 2, 'last' => 3], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorTextContains('.chunk-list', '3–4');
+        $chunk = $this->entities()->getRepository(Chunk::class)->findOneBy([]);
+        self::assertNotNull($chunk);
+        $this->post("/chunks/{$chunk->getId()}/edge", ['edge' => 'start', 'beats' => -1, 'version' => $chunk->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorTextContains('.chunk-list', '2.4–4');
+        $this->post("/chunks/{$chunk->getId()}/edge", ['edge' => 'start', 'beats' => -1, 'version' => 1], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('.error', 'Somebody else moved this chunk');
+        $this->post("/chunks/{$chunk->getId()}/edge", ['edge' => 'end', 'beats' => -40, 'version' => 2], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorTextContains('.error', 'at least one beat');
+        $this->post("/chunks/{$chunk->getId()}/remove", [], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorNotExists('.chunk-list li');
+        $this->post("/chunks/{$chunk->getId()}/restore", [], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertSelectorCount(1, '.chunk-list li');
+    }
+
+    public function testNotationOfARunOfMeasures(): void
+    {
+        $this->browser->request('GET', "/pieces/{$this->piece()->getId()}/notation?from=1&to=3");
+        $data = json_decode($this->body(), true);
+        self::assertIsArray($data);
+        self::assertIsString($data['xml']);
+        self::assertSame(2, substr_count($data['xml'], '<measure '));
+        self::assertSame([['number' => '2', 'notes' => ['D 4']], ['number' => '3', 'notes' => ['A 2', 'D 2']]], $data['text']);
+    }
+
+    private function upload(string $bytes, string $name): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'upload');
+        file_put_contents($path, $bytes);
+        $this->post('/library/new', [], ['file' => new UploadedFile($path, $name, null, \UPLOAD_ERR_OK, true)]);
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\InstrumentGroup;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\LogEntry;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\PieceSource;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
+use App\Shared\Tenancy\BelongsToProgram;
+use CoinStair\Core\Practice\EntryKind;
+use Symfony\Component\Routing\Route;
+use Symfony\Component\Routing\RouterInterface;
+
+/** Each row belongs to a program; a request reaches only its own program's rows. */
+final class ProgramsApartTest extends WebCase
+{
+    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class];
+
+    public function testEveryAddressOfAnotherProgramIsNotFound(): void
+    {
+        $ids = $this->rowsOfTheFirst();
+        $token = $this->token();
+        $own = $this->walk($ids, $token, static fn (int $status): bool => 404 !== $status);
+        $second = $this->account('two@example.org');
+        $this->entities()->clear();
+        $this->browser->loginUser($second);
+        $walked = $this->walk($ids, $this->token(), static fn (int $status): bool => 404 === $status);
+        self::assertSame($own, $walked);
+        self::assertGreaterThan(20, $walked);
+    }
+
+    public function testEveryAddressWithAnIdNamesARowThatIsKeptApart(): void
+    {
+        foreach ($this->routes() as $name => $route) {
+            $mapping = $route->getDefault('_route_mapping');
+            self::assertIsArray($mapping, "Route $name takes an id and maps it to no row.");
+            self::assertArrayHasKey(self::rowName($route), self::ROWS, "Route $name");
+        }
+        foreach ($this->entities()->getMetadataFactory()->getAllMetadata() as $metadata) {
+            $apart = is_a($metadata->getName(), BelongsToProgram::class, true);
+            self::assertSame(!\in_array($metadata->getName(), [\App\Shared\Entity\Program::class, \App\Shared\Entity\User::class], true), $apart, $metadata->getName());
+        }
+    }
+
+    public function testQueriesOfAnotherProgramFindNothing(): void
+    {
+        $this->rowsOfTheFirst();
+        $this->entities()->clear();
+        $this->enter($this->account('two@example.org'));
+        foreach ([...array_values(self::ROWS), LogEntry::class, PieceSource::class, InstrumentGroup::class] as $class) {
+            self::assertSame([], $this->entities()->getRepository($class)->findAll(), $class);
+        }
+        $this->entities()->clear();
+        $this->enter($this->teacher);
+        self::assertCount(1, $this->entities()->getRepository(Piece::class)->findAll());
+    }
+
+    public function testFormsTakeNoRowsOfAnotherProgram(): void
+    {
+        $ids = $this->rowsOfTheFirst();
+        $second = $this->account('two@example.org');
+        $this->entities()->clear();
+        $this->browser->loginUser($second);
+        $this->post('/sequences', ['class' => $ids['class'], 'piece' => $ids['piece'], 'goal' => 84]);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    /** @return array<string, int> */
+    private function rowsOfTheFirst(): array
+    {
+        $lesson = $this->lesson();
+        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Practice\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->getPlan()[1]['id'], EntryKind::Coin, 60, 1)]);
+        $step = $lesson->getSequence()?->getSteps()->get(1);
+        self::assertInstanceOf(Step::class, $step);
+
+        return array_map(intval(...), [
+            'piece' => $lesson->getPiece()->getId(), 'chunk' => $step->getChunk()?->getId(), 'class' => $lesson->getClass()->getId(),
+            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(),
+        ]);
+    }
+
+    /**
+     * @param array<string, int>  $ids
+     * @param \Closure(int): bool $expected
+     */
+    private function walk(array $ids, string $token, \Closure $expected): int
+    {
+        $walked = 0;
+        foreach ($this->routes() as $name => $route) {
+            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim'], true)) {
+                // Walked last: they take away what the others look at.
+                continue;
+            }
+            $walked += $this->visit($name, $route, $ids, $token, $expected);
+        }
+        foreach (['lesson_accept', 'step_remove', 'sequence_aim'] as $name) {
+            $walked += $this->visit($name, $this->routes()[$name], $ids, $token, $expected);
+        }
+
+        return $walked;
+    }
+
+    /**
+     * @param array<string, int>  $ids
+     * @param \Closure(int): bool $expected
+     */
+    private function visit(string $name, Route $route, array $ids, string $token, \Closure $expected): int
+    {
+        $address = str_replace('{id}', (string) $ids[self::rowName($route)], $route->getPath());
+        foreach ($route->getMethods() as $method) {
+            $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : []);
+            $status = $this->browser->getResponse()->getStatusCode();
+            self::assertTrue($expected($status), "$method $address: $status");
+            self::assertNotSame(500, $status, "$method $address");
+        }
+
+        return \count($route->getMethods());
+    }
+
+    private static function rowName(Route $route): string
+    {
+        $mapping = $route->getDefault('_route_mapping');
+        self::assertIsArray($mapping);
+        $row = $mapping['id'] ?? '';
+
+        $row = \is_array($row) ? current($row) : $row;
+        self::assertIsString($row);
+
+        return $row;
+    }
+
+    /** @return array<string, Route> */
+    private function routes(): array
+    {
+        return array_filter($this->service(RouterInterface::class)->getRouteCollection()->all(), static fn (Route $route): bool => str_contains($route->getPath(), '{'));
+    }
+}

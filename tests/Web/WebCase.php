@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Account\Accounts;
+use App\Lesson\LessonPlanner;
+use App\Lesson\SequenceBuilder;
+use App\Library\PieceImport;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\Program;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\User;
+use App\Shared\Tenancy\CurrentProgram;
+use CoinStair\Core\Score\Instrument;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+
+/** A teacher of a program of their own, signed in, and the rows they would make. */
+abstract class WebCase extends WebTestCase
+{
+    protected const TUNE = "X:1\nT:Gate\nM:4/4\nL:1/4\nQ:1/4=84\nK:D\nD2A2|D4|A2D2|A4|D2A2|D4|A2D2|D4|]\n";
+
+    protected KernelBrowser $browser;
+    protected User $teacher;
+
+    protected function setUp(): void
+    {
+        $this->browser = static::createClient();
+        $this->browser->disableReboot();
+        $this->teacher = $this->account('one@example.org');
+        $this->enter($this->teacher);
+        $this->browser->loginUser($this->teacher);
+    }
+
+    protected function account(string $email): User
+    {
+        return $this->service(Accounts::class)->create(new Program('Program of '.$email), $email, 'long-enough-4');
+    }
+
+    /** Makes rows for this teacher's program from here on. */
+    protected function enter(User $teacher): void
+    {
+        $this->service(CurrentProgram::class)->enter($teacher->getProgram(), $this->entities());
+    }
+
+    protected function piece(): Piece
+    {
+        return $this->service(PieceImport::class)->import(self::TUNE, 'gate.abc');
+    }
+
+    protected function schoolClass(string $name = 'Lane One'): SchoolClass
+    {
+        $class = new SchoolClass();
+        $class->setName($name);
+        $class->setPlayers(Instrument::Violin, 8);
+        $this->entities()->persist($class);
+        $this->entities()->flush();
+
+        return $class;
+    }
+
+    protected function sequence(): Sequence
+    {
+        $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $this->piece(), 84);
+        $this->entities()->flush();
+
+        return $sequence;
+    }
+
+    protected function lesson(): Lesson
+    {
+        $lesson = $this->service(LessonPlanner::class)->begin($this->sequence(), []);
+        $this->entities()->persist($lesson);
+        $this->entities()->flush();
+
+        return $lesson;
+    }
+
+    protected function entities(): EntityManagerInterface
+    {
+        return $this->service(EntityManagerInterface::class);
+    }
+
+    protected function token(): string
+    {
+        return (string) $this->browser->request('GET', '/blank')->filter('meta[name=csrf-token]')->attr('content');
+    }
+
+    /**
+     * @param array<string, mixed>  $fields
+     * @param array<string, mixed>  $files
+     * @param array<string, string> $headers
+     */
+    protected function post(string $address, array $fields = [], array $files = [], array $headers = []): void
+    {
+        $this->browser->request('POST', $address, $fields + ['_token' => $this->token()], $files, $headers);
+    }
+
+    protected function body(): string
+    {
+        return (string) $this->browser->getResponse()->getContent();
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T
+     */
+    protected function service(string $class): object
+    {
+        /** @var T $service */
+        $service = static::getContainer()->get($class);
+
+        return $service;
+    }
+}
