@@ -19,10 +19,14 @@ export class Log {
 
     constructor(lesson, entries, address, token) {
         this.key = `lesson-${lesson}-unsent`;
+        this.knownKey = `lesson-${lesson}-known`;
         this.address = address;
         this.token = token;
         this.signedOut = false;
         this.onChange = () => {};
+        this.#forgetOthers();
+        // The page may be an old copy that was kept for a time without a network: what the server is known to have stands beside it.
+        this.#take(JSON.parse(localStorage.getItem(this.knownKey) ?? '[]'));
         this.#take(entries);
         for (const entry of JSON.parse(localStorage.getItem(this.key) ?? '[]')) {
             this.#unsent.set(entry.id, entry);
@@ -92,6 +96,7 @@ export class Log {
             }
             const { entries, token } = await answer.json();
             this.token = token ?? this.token;
+            localStorage.setItem(this.knownKey, JSON.stringify(entries));
             const changed = this.signedOut || sent.length > 0 || entries.length + this.#unsent.size !== this.#entries.size;
             this.signedOut = false;
             sent.forEach(({ id }) => this.#unsent.delete(id));
@@ -114,6 +119,11 @@ export class Log {
         if (!this.signedOut) {
             this.token = (await answer.json()).token;
         }
+    }
+
+    /** Other lessons' copies; never what the server does not have yet. */
+    #forgetOthers() {
+        Object.keys(localStorage).filter((key) => /^lesson-\d+-known$/.test(key) && key !== this.knownKey).forEach((key) => localStorage.removeItem(key));
     }
 
     #take(rows) {

@@ -327,6 +327,9 @@ log.start();
 navigator.wakeLock?.request('screen').catch(() => {});
 navigator.serviceWorker?.register('/lesson-worker.js').then(async () => {
     await navigator.serviceWorker.ready;
+    if (!navigator.serviceWorker.controller) {
+        await new Promise((resolve) => navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }));
+    }
     // The page came before its keeper: have it kept now.
     await fetch(location.pathname, { headers: { Accept: 'text/html' } });
     document.querySelector('.room').dataset.kept = 'yes';

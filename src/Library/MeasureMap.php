@@ -25,6 +25,7 @@ final readonly class MeasureMap
     private const WIDTH = 780;
     public const TILE_HEIGHT = 52;
     private const LANE_HEIGHT = 17;
+    private const LANE_HEIGHT_PLAIN = 8;
     private const HEADROOM = 12;
     private const GAP = 12;
     private const MARGIN = 2;
@@ -54,13 +55,11 @@ final readonly class MeasureMap
         $tileWidth = max(self::NARROWEST, min(self::WIDEST, intdiv(self::WIDTH, $longest)));
         foreach ($rows as $row) {
             $inRow = array_values(array_filter($chunks, static fn (Chunk $chunk): bool => $chunk->span()->lastPosition() >= $row[0] && $chunk->span()->from->position <= $row[\count($row) - 1]));
-            $deepest = -1;
+            $rises = self::laneRises($inRow, $lanes, $row[0]);
+            $top = $y + self::HEADROOM + $rises[\count($rises) - 1];
             foreach ($inRow as $chunk) {
-                $deepest = max($deepest, $lanes[(int) $chunk->getId()]);
-            }
-            $top = $y + self::HEADROOM + ($deepest + 1) * self::LANE_HEIGHT;
-            foreach ($inRow as $chunk) {
-                $arcs[] = self::arc($piece, $chunk, $row, $lanes[(int) $chunk->getId()], $top, $tileWidth, $labels[(int) $chunk->getId()] ?? '');
+                $lane = $lanes[(int) $chunk->getId()];
+                $arcs[] = self::arc($piece, $chunk, $row, $lane, $top - $rises[$lane], $tileWidth, $labels[(int) $chunk->getId()] ?? '');
             }
             foreach ($row as $column => $position) {
                 $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * $tileWidth, $top, $tileWidth);
@@ -119,6 +118,29 @@ final readonly class MeasureMap
         return $lanes;
     }
 
+    /**
+     * How far above the tiles each lane of a row lies, and last where the lanes end. A lane in which nothing begins needs no room for a label.
+     *
+     * @param list<Chunk>     $chunks in the row
+     * @param array<int, int> $lanes  by chunk id
+     *
+     * @return non-empty-list<int>
+     */
+    private static function laneRises(array $chunks, array $lanes, int $first): array
+    {
+        $heights = [];
+        foreach ($chunks as $chunk) {
+            $lane = $lanes[(int) $chunk->getId()];
+            $heights[$lane] = max($heights[$lane] ?? 0, $chunk->span()->from->position >= $first ? self::LANE_HEIGHT : self::LANE_HEIGHT_PLAIN);
+        }
+        $rises = [0];
+        for ($lane = 0; $lane <= max([-1, ...array_keys($heights)]); ++$lane) {
+            $rises[] = $rises[$lane] + ($heights[$lane] ?? 0);
+        }
+
+        return $rises;
+    }
+
     private static function length(Chunk $chunk): int
     {
         $span = $chunk->span();
@@ -131,7 +153,7 @@ final readonly class MeasureMap
      *
      * @return Arc
      */
-    private static function arc(Piece $piece, Chunk $chunk, array $row, int $lane, int $top, int $tileWidth, string $label): array
+    private static function arc(Piece $piece, Chunk $chunk, array $row, int $lane, int $floor, int $tileWidth, string $label): array
     {
         $span = $chunk->span();
         $first = $row[0];
@@ -147,7 +169,7 @@ final readonly class MeasureMap
             'label' => $label,
             'x' => self::MARGIN + $from * $tileWidth + ($start ? $inset : 0),
             'width' => ($to - $from) * $tileWidth - ($start ? $inset : 0) - ($end ? $inset : 0),
-            'y' => $top - 4.0 - $lane * self::LANE_HEIGHT,
+            'y' => $floor - 4.0,
             'rise' => 8.0,
             'start' => $start,
             'end' => $end,

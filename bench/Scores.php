@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Bench;
+
+use CoinStair\Core\Format\Abc\Reader;
+use CoinStair\Core\Format\MusicXml\Writer;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+
+/** Made-up scores of any length. */
+final class Scores
+{
+    private const LINES = ['D D/E/ F G', 'A2 F D', 'G/F/ E/D/ E A', 'd c B A', 'B/A/ G F E', 'D4'];
+
+    public static function abc(int $measures): string
+    {
+        $abc = "X:1\nT:Long\nM:4/4\nL:1/4\nK:D\n";
+        for ($measure = 0; $measure < $measures; ++$measure) {
+            $abc .= self::LINES[($measure * 7 + intdiv($measure, 5)) % 6].' |'.(3 === $measure % 4 ? "\n" : ' ');
+        }
+
+        return $abc;
+    }
+
+    public static function musicXml(int $measures): string
+    {
+        $line = Reader::read(self::abc($measures))->piece;
+        $parts = [];
+        foreach (Instrument::strings() as $index => $instrument) {
+            $parts[] = new Part('P'.($index + 1), $instrument->name, $instrument, $instrument->clef(), $line->parts[0]->measures);
+        }
+
+        return Writer::write(new Piece($line->title, '', $line->measures, $parts, null, $line->beatTicks));
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * The core against bare yardsticks: reading files, and growth with length.
+ */
+
+use CoinStair\Bench\Scores;
+use CoinStair\Bench\Stopwatch;
+use CoinStair\Core\Format\Abc\Reader as AbcReader;
+use CoinStair\Core\Format\Json\PieceDocument;
+use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+$musicXml = Scores::musicXml(1000);
+$tenTimes = Scores::musicXml(10_000);
+$abc = Scores::abc(1000);
+$document = PieceDocument::encode(AbcReader::read($abc)->piece);
+$walk = static function () use ($musicXml): int {
+    $reader = new XMLReader();
+    $reader->XML($musicXml);
+    $nodes = 0;
+    while ($reader->read()) {
+        ++$nodes;
+    }
+
+    return $nodes;
+};
+$before = memory_get_usage();
+memory_reset_peak_usage();
+$read = MusicXmlReader::read($musicXml);
+$memory = memory_get_peak_usage() - $before;
+unset($read);
+
+Stopwatch::print(sprintf('MusicXML, 1,000 measures in four parts (%.1f MB); budget 4 × the bare walk', strlen($musicXml) / 1e6), Stopwatch::medians([
+    'bare XMLReader walk' => $walk,
+    'MusicXML read' => static fn () => MusicXmlReader::read($musicXml),
+], 9), 4.0);
+printf("  memory at its peak: %.1f MB, %.1f × the file (budget 12)\n", $memory / 1e6, $memory / strlen($musicXml));
+Stopwatch::print('Ten times the file; budget 11 ×', Stopwatch::medians([
+    '1,000 measures' => static fn () => MusicXmlReader::read($musicXml),
+    '10,000 measures' => static fn () => MusicXmlReader::read($tenTimes),
+], 3, 1), 11.0);
+Stopwatch::print('1,000 measures of one line', Stopwatch::medians([
+    'ABC read' => static fn () => AbcReader::read($abc),
+    'stored document read' => static fn () => PieceDocument::decode($document),
+], 7));

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Each main page, and the import of a piece, against an empty page of the same stack.
+ */
+
+use CoinStair\Bench\Browser;
+use CoinStair\Bench\Stopwatch;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+$browser = new Browser(getenv('COIN_STAIR_URL') ?: 'http://127.0.0.1:8080');
+$browser->signIn('teacher@coinstair.example', 'copper-stairs-4');
+$piece = $browser->find('/library?search=Kettle', '~/pieces/\d+~');
+$class = $browser->find('/classes', '~href="(/classes/\d+)">Mill~');
+$sequence = $browser->find($class, '~/sequences/\d+~');
+$browser->post($sequence.'/lesson', []);
+$lesson = $browser->find($class, '~(/lessons/\d+)/end">[^<]*</a> <span class="soft">~');
+$tune = (string) file_get_contents(dirname(__DIR__).'/demo/tunes/06-kettle-on-the-hob.abc');
+
+$pages = [];
+foreach (['empty page' => '/blank', 'today' => '/', 'library' => '/library', 'add a piece' => '/library/new', 'piece' => $piece, 'notation of 8 measures' => $piece.'/notation?from=0&to=8', 'sequence' => $sequence, 'lesson' => $lesson, 'lesson log' => $lesson.'/log', 'end of lesson' => $lesson.'/end', 'class' => $class] as $name => $address) {
+    $pages[$name] = static fn (): string => $browser->get($address);
+}
+Stopwatch::print('Pages, median of 41 in turn; budget 3 × the empty page', Stopwatch::medians($pages, 41), 3.0);
+Stopwatch::print('Import of a 26-measure ABC tune, with its page after it', Stopwatch::medians([
+    'empty page' => $pages['empty page'],
+    'import' => static fn () => $browser->post('/library/new', ['abc' => $tune]),
+], 15));

@@ -1,0 +1,181 @@
+// One teacher, one evening: from a tune file to a taught, recorded lesson.
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { chunk, dragChunk, keyChunk, openPiece, signIn, tile } from './steps.mjs';
+
+const TUNE = `X:1
+T:Barge Pole
+M:4/4
+L:1/4
+Q:1/4=84
+K:D
+D D A A | B B A2 | G G F F | E E D2 |
+A A G G | F F E2 | D F A F | E2 D2 |]
+`;
+
+test.describe.configure({ mode: 'serial' });
+
+test('imports an ABC tune and cuts it by mouse and by keys', async ({ page }) => {
+    await signIn(page);
+    await page.getByRole('link', { name: 'Library' }).click();
+    await page.getByRole('link', { name: 'Add a piece' }).click();
+    await page.locator('#abc').fill(TUNE.replace('K:D', ''));
+    await page.getByRole('button', { name: 'Read the tune' }).click();
+    await expect(page.getByRole('alert')).toContainText('No key line was found');
+    await expect(page.locator('#abc')).toHaveValue(/T:Barge Pole/);
+    await page.locator('#abc').fill(TUNE);
+    await page.getByRole('button', { name: 'Read the tune' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Barge Pole' })).toBeVisible();
+    await expect(page.locator('svg.engraved').first()).toBeVisible({ timeout: 30_000 });
+    await dragChunk(page, '1', '4');
+    await keyChunk(page, '5', '8');
+    await chunk(page, '5–8').getByRole('button', { name: 'Move the start of 5–8 a beat earlier' }).click();
+    await expect(chunk(page, '4.4–8')).toBeVisible();
+    await chunk(page, '4.4–8').getByRole('button', { name: 'Move the start of 4.4–8 a beat later' }).press('Enter');
+    await expect(chunk(page, '5–8')).toBeVisible();
+});
+
+test('imports MusicXML in four parts and cuts it by mouse and by keys', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/library/new');
+    const xml = readFileSync(new URL('../../demo/tunes/13-ferry-lights.musicxml', import.meta.url), 'utf8').replace('Ferry Lights', 'Ferry by Night');
+    await page.getByLabel(/MusicXML/).setInputFiles({ name: 'ferry-by-night.musicxml', mimeType: 'application/xml', buffer: Buffer.from(xml) });
+    await page.getByRole('button', { name: 'Read the file' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Ferry by Night' })).toBeVisible();
+    await expect(page.locator('svg.engraved').first()).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByLabel('Part').locator('option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
+    await dragChunk(page, '1', '4');
+    await keyChunk(page, '5', '8');
+    await page.getByLabel('Part').selectOption({ label: 'Viola' });
+    await tile(page, '2').click();
+    await expect(page.locator('figure.notation g.measure')).toHaveCount(1);
+});
+
+test('builds a sequence, teaches it with and without a network, and finds it on the class page', async ({ page, context }) => {
+    await signIn(page);
+    await page.getByRole('link', { name: 'Classes' }).click();
+    await page.getByRole('link', { name: 'Add a class' }).first().click();
+    await page.getByLabel('Name', { exact: true }).fill('Sluice Room');
+    await page.getByLabel('Violins').fill('6');
+    await page.getByLabel('Cellos').fill('3');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Sluice Room' })).toBeVisible();
+
+    await openPiece(page, 'Barge Pole');
+    await page.locator('#for-class').selectOption({ label: 'Sluice Room' });
+    await page.getByLabel('Goal tempo').fill('84');
+    await page.getByRole('button', { name: 'Build a sequence' }).click();
+    const steps = page.getByRole('list', { name: 'Steps' }).locator(':scope > li');
+    await expect(steps).toHaveCount(5);
+    const learn = steps.nth(1);
+    await expect(learn).toContainText('Learn 1–4');
+    await learn.getByRole('button', { name: 'Change Learn 1–4' }).click();
+    await learn.getByLabel('From').fill('60');
+    await learn.getByLabel('To', { exact: true }).fill('84');
+    await learn.getByRole('button', { name: 'Save the step' }).click();
+    await expect(learn.locator('.treads span')).toHaveText(['60', '66', '76', '84']);
+    // The join before the second chunk and back: by the keys, then by dragging.
+    await steps.nth(3).getByRole('button', { name: 'Move Join 1–8 up' }).focus();
+    await page.keyboard.press('Alt+ArrowUp');
+    await expect(steps.nth(2).getByRole('button', { name: 'Move Join 1–8 up' })).toBeFocused();
+    await page.waitForLoadState('networkidle');
+    const grip = await steps.nth(2).locator('.grip').boundingBox();
+    const below = await steps.nth(3).boundingBox();
+    await page.mouse.move(grip.x + 8, grip.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(grip.x + 8, grip.y + 30, { steps: 4 });
+    await page.mouse.move(grip.x + 8, below.y + below.height - 6, { steps: 10 });
+    await page.mouse.up();
+    await expect(steps.nth(3)).toContainText('1–8');
+
+    await page.getByRole('button', { name: 'Start the lesson' }).click();
+    const room = page.locator('.room');
+    await expect(page.locator('.stave .words')).toContainText('Hold check');
+    await expect(room).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Learn 1–4');
+    await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
+    const bpm = page.locator('[data-room=bpm]');
+    const coins = page.locator('.stair .here .coin');
+    await expect(bpm).toHaveText('60');
+
+    await page.keyboard.press('Space');
+    await expect(page.locator('[data-room=phase]')).toHaveText('Count-in');
+    await expect(page.locator('.beat.on')).toHaveCount(1);
+    await expect(page.locator('[data-room=phase]')).toHaveText('Play', { timeout: 8000 });
+    await expect(page.locator('.stave .note.now')).toHaveCount(1);
+    await page.keyboard.press('Space');
+    await expect(page.locator('.beat.on')).toHaveCount(0);
+
+    await page.keyboard.press('c');
+    await expect(coins).toHaveCount(1);
+    await page.keyboard.press('x');
+    await expect(coins).toHaveCount(0);
+    for (let coin = 0; coin < 3; coin++) {
+        await page.keyboard.press('PageDown');
+    }
+    await expect(bpm).toHaveText('66');
+    const saved = page.locator('[data-room=saved]');
+    await expect(saved).toHaveText('all saved');
+
+    await context.setOffline(true);
+    await page.keyboard.press('c');
+    await page.keyboard.press('c');
+    await expect(saved).toContainText('wait for the network');
+    await page.reload();
+    await expect(bpm).toHaveText('66');
+    await expect(coins).toHaveCount(2);
+    await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
+    await page.keyboard.press('c');
+    await expect(bpm).toHaveText('76');
+    await page.keyboard.press('e');
+    await expect(page.locator('[data-room=message]')).toContainText('Nothing is lost');
+    await context.setOffline(false);
+    await expect(saved).toHaveText('all saved', { timeout: 15_000 });
+
+    await page.keyboard.press('PageUp');
+    await page.keyboard.press('x');
+    await expect(bpm).toHaveText('66');
+    await page.keyboard.press('z');
+    await expect(bpm).toHaveText('76');
+    for (let coin = 0; coin < 3; coin++) {
+        await page.getByRole('button', { name: 'Coin' }).click();
+    }
+    await expect(bpm).toHaveText('84');
+    await page.keyboard.press('n');
+    await page.getByRole('dialog').getByRole('textbox').fill('Cellos late at the join');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await page.keyboard.press('e');
+
+    await expect(page.getByRole('heading', { level: 1, name: 'End of the lesson' })).toBeVisible();
+    const row = page.getByRole('row', { name: /Learn 1–4/ });
+    await expect(row.getByRole('cell')).toHaveText(['2', '10', '2', '76', '84', 'on tread 84']);
+    await expect(page.locator('main')).toContainText('Cellos late at the join');
+    await page.getByRole('button', { name: 'Accept and finish' }).click();
+
+    await expect(page.getByRole('heading', { level: 1, name: 'Sluice Room' })).toBeVisible();
+    await expect(page.getByRole('row', { name: /^1–4/ })).toContainText('76 of 84');
+    await expect(page.getByRole('row', { name: /Barge Pole/ })).toBeVisible();
+});
+
+test('two screens on one lesson agree', async ({ page, context }) => {
+    await signIn(page);
+    await page.getByRole('link', { name: 'Sluice Room' }).click();
+    await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
+    await page.getByRole('button', { name: /lesson/ }).click();
+    await page.waitForURL(/\/lessons\/\d+$/);
+    const other = await context.newPage();
+    await other.goto(page.url());
+    for (const screen of [page, other]) {
+        await screen.locator('[data-room=steps]').selectOption({ index: 1 });
+    }
+    // Two treads under the one on which the class stopped last time.
+    await expect(page.locator('[data-room=bpm]')).toHaveText('66');
+    await page.keyboard.press('c');
+    await other.bringToFront();
+    await expect(other.locator('.stair .here .coin')).toHaveCount(1, { timeout: 8000 });
+    await other.keyboard.press('c');
+    await page.bringToFront();
+    await expect(page.locator('.stair .here .coin')).toHaveCount(2, { timeout: 8000 });
+});

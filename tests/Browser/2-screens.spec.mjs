@@ -1,0 +1,107 @@
+// Every screen, in both grounds and on small windows: axe finds nothing, nothing is wider than the window, and the keys lead everywhere.
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { openPiece, signIn } from './steps.mjs';
+
+const WINDOWS = { desk: { width: 1280, height: 800 }, tablet: { width: 820, height: 1180 }, phone: { width: 390, height: 800 } };
+
+async function check(page, name) {
+    await page.waitForLoadState('networkidle');
+    const found = [];
+    for (const colorScheme of ['light', 'dark']) {
+        await page.emulateMedia({ colorScheme });
+        // The dark ground differs in nothing but its colours.
+        const axe = new AxeBuilder({ page });
+        const { violations } = await ('dark' === colorScheme ? axe.withRules(['color-contrast']) : axe).analyze();
+        violations.forEach(({ id, nodes }) => found.push(`${name}, ${colorScheme}: ${id} at ${nodes.map(({ target }) => target.join(' ')).join(', ')}`));
+    }
+    await page.emulateMedia({ colorScheme: 'light' });
+    for (const [window, size] of Object.entries(WINDOWS)) {
+        await page.setViewportSize(size);
+        const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        if (wider > 0) {
+            found.push(`${name} is ${wider} pixels wider than the window of a ${window}`);
+        }
+    }
+    await page.setViewportSize(WINDOWS.desk);
+    expect.soft(found).toEqual([]);
+}
+
+async function walk(page) {
+    await page.goto('/sign-in');
+    await check(page, 'sign in');
+    await signIn(page);
+    await check(page, 'today');
+    for (const address of ['/library', '/library/new', '/classes', '/classes/new', '/program', '/cautions', '/nowhere']) {
+        await page.goto(address);
+        await check(page, address);
+    }
+    await openPiece(page, 'Kettle on the Hob');
+    await check(page, 'piece');
+    await page.getByRole('link', { name: 'Title and tempo' }).click();
+    await check(page, 'piece settings');
+    await page.goto('/classes');
+    await page.getByRole('link', { name: 'Mill Lane Two' }).click();
+    await check(page, 'class');
+    await page.getByRole('link', { name: 'Class settings' }).click();
+    await check(page, 'class settings');
+    await page.goBack();
+    await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
+    await page.getByRole('button', { name: /^Change / }).last().click();
+    await check(page, 'sequence');
+    await page.getByRole('button', { name: /lesson/ }).first().click();
+    await page.locator('[data-room=steps]').selectOption({ index: 0 });
+    await expect(page.locator('.stave .words')).toBeVisible();
+    await check(page, 'lesson, hold check');
+    await page.locator('[data-room=steps]').selectOption({ index: 4 });
+    await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
+    await check(page, 'lesson');
+    await page.keyboard.press('?');
+    await check(page, 'keys');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('e');
+    await expect(page.getByRole('heading', { level: 1, name: 'End of the lesson' })).toBeVisible();
+    await check(page, 'end');
+}
+
+test('every screen, on both grounds and in three windows', async ({ page }) => {
+    test.setTimeout(240_000);
+    await walk(page);
+});
+
+test('the keys lead everywhere and the focus is seen', async ({ page }) => {
+    await signIn(page);
+    await page.keyboard.press('l');
+    await expect(page.getByRole('heading', { level: 1, name: 'Library' })).toBeVisible();
+    await page.keyboard.press('/');
+    await expect(page.getByRole('searchbox')).toBeFocused();
+    await page.keyboard.type('Weir Song');
+    await expect(page.locator('#pieces tbody tr')).toHaveCount(1);
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    const link = page.getByRole('link', { name: 'Weir Song' });
+    while (!(await link.evaluate((element) => element === document.activeElement))) {
+        await page.keyboard.press('Tab');
+    }
+    expect(await link.evaluate((element) => getComputedStyle(element).outlineStyle)).toBe('solid');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: 'Weir Song' })).toBeVisible();
+    await page.keyboard.press('c');
+    await expect(page.getByRole('heading', { level: 1, name: 'Classes' })).toBeVisible();
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toBeVisible();
+});
+
+test('nothing is fetched from elsewhere and no script breaks', async ({ page }) => {
+    const odd = [];
+    page.on('request', (request) => new URL(request.url()).hostname !== '127.0.0.1' && !request.url().startsWith('data:') && odd.push(request.url()));
+    page.on('pageerror', (error) => odd.push(String(error)));
+    page.on('console', (message) => message.type() === 'error' && odd.push(message.text()));
+    await signIn(page);
+    await openPiece(page, 'Ferry Lights');
+    await page.goto('/classes');
+    await page.getByRole('link', { name: 'Weir House Strings' }).click();
+    await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
+    await page.waitForLoadState('networkidle');
+    expect(odd).toEqual([]);
+});

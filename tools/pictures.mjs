@@ -1,0 +1,78 @@
+// Takes the pictures of docs/screenshots from the running demo: node tools/pictures.mjs [NAME …], with COIN_STAIR_URL and PICTURES as wanted.
+import { chromium } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { launch } from '../tests/Browser/launch.mjs';
+
+const base = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
+const folder = process.env.PICTURES ?? new URL('../docs/screenshots', import.meta.url).pathname;
+const wanted = process.argv.slice(2);
+const browser = await chromium.launch(launch);
+const context = await browser.newContext({ baseURL: base, viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+const page = await context.newPage();
+
+async function take(name, prepare, { width = 1280, height = 800, full = false } = {}) {
+    if (wanted.length > 0 && !wanted.includes(name)) {
+        return;
+    }
+    await page.setViewportSize({ width, height });
+    await prepare();
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready.then(() => true));
+    await page.screenshot({ path: `${folder}/${name}.png`, fullPage: full });
+    console.log(name);
+}
+
+const engraved = () => page.locator('svg.engraved').first().waitFor();
+
+async function openPiece(title) {
+    await page.goto('/library?search=' + encodeURIComponent(title));
+    await page.getByRole('link', { name: title, exact: true }).click();
+    await engraved();
+}
+
+async function openSequence(className) {
+    await page.goto('/classes');
+    await page.getByRole('link', { name: className, exact: true }).click();
+    await page.locator('section[aria-labelledby=sequences-title] a').first().click();
+}
+
+mkdirSync(folder, { recursive: true });
+await take('sign-in', () => page.goto('/sign-in'));
+await page.goto('/sign-in');
+await page.getByLabel('E-mail address').fill('teacher@coinstair.example');
+await page.getByLabel('Password').fill('copper-stairs-4');
+await page.getByRole('button', { name: 'Sign in' }).click();
+await page.getByRole('heading', { level: 1 }).waitFor();
+await take('today', () => page.goto('/'));
+await take('library', () => page.goto('/library'));
+await take('add', () => page.goto('/library/new'));
+await take('piece', () => openPiece('Kettle on the Hob'));
+await take('sequence', () => openSequence('Mill Lane Two'));
+await take('class', async () => {
+    await page.goto('/classes');
+    await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
+});
+await take('program', () => page.goto('/program'));
+
+async function openLesson() {
+    await openSequence('Mill Lane Two');
+    await page.getByRole('button', { name: /lesson/i }).first().click();
+    await page.locator('[data-room=steps]').waitFor();
+    const steps = page.locator('[data-room=steps]');
+    const open = await steps.locator('option').evaluateAll((options) => options.findIndex((option, at) => at > 0 && !option.textContent.startsWith('✓')));
+    await steps.selectOption({ index: open });
+    await engraved();
+    await page.waitForTimeout(400);
+}
+await take('lesson', openLesson);
+await take('lesson-projector', openLesson, { width: 1920, height: 1080 });
+await take('lesson-end', async () => {
+    await openLesson();
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('z');
+    await page.keyboard.press('z');
+    await page.keyboard.press('e');
+    await page.waitForURL(/\/end$/);
+});
+await browser.close();
