@@ -55,6 +55,7 @@ final class PartDraft
                     $note->length = $length;
                 }
                 $index = $counts[$note->voice] = ($counts[$note->voice] ?? -1) + 1;
+                $note->nameStrings($instrument);
                 $events[] = $note->event(\sprintf('%s-m%d-v%d-%d', $this->id, $position, $note->voice, $index));
             }
             $measures[] = $events;

@@ -22,6 +22,7 @@ final class PieceDraft
     public string $title = '';
     public string $composer = '';
     public ?int $goalTempo = null;
+    public ?int $goalTempoTo = null;
     public ?int $beatTicks = null;
     /** @var list<MeasureDraft> */
     public array $measures = [];
@@ -89,6 +90,7 @@ final class PieceDraft
             array_values(array_map(static fn (PartDraft $part) => $part->part($lengths, $onlyPart), $parts)),
             $this->goalTempo,
             $this->beatTicks ?? $this->measures[0]->meter->beatTicks(),
+            null !== $this->goalTempo && null !== $this->goalTempoTo && $this->goalTempoTo > $this->goalTempo ? $this->goalTempoTo : null,
         );
 
         return new ReadResult($piece, $this->notices);

@@ -10,14 +10,12 @@ namespace CoinStair\Core\Score;
 final readonly class Event
 {
     /**
-     * @param string             $id            stable: part, measure position, voice, index ("P1-m3-v1-2")
-     * @param int                $start         ticks after the start of its measure
-     * @param int                $length        ticks as it sounds; 0 for a grace note
-     * @param list<Pitch>        $pitches       lowest first; none for a rest
-     * @param bool               $tiedFrom      tied from the note before
-     * @param bool               $tiedTo        tied to the next note
-     * @param list<Articulation> $articulations
-     * @param int|null           $finger        printed finger, 0 to 4
+     * @param string      $id       stable: part, measure position, voice, index ("P1-m3-v1-2")
+     * @param int         $start    ticks after the start of its measure
+     * @param int         $length   ticks as it sounds; 0 for a grace note
+     * @param list<Pitch> $pitches  lowest first; none for a rest
+     * @param bool        $tiedFrom tied from the note before
+     * @param bool        $tiedTo   tied to the next note
      */
     public function __construct(
         public string $id,
@@ -26,13 +24,11 @@ final readonly class Event
         public int $length,
         public array $pitches,
         public Tuplet $tuplet,
-        public bool $tiedFrom = false,
-        public bool $tiedTo = false,
-        public int $slurStarts = 0,
-        public int $slurStops = 0,
-        public array $articulations = [],
-        public BowMark $bow = BowMark::None,
-        public ?int $finger = null,
+        public bool $tiedFrom,
+        public bool $tiedTo,
+        public int $slurStarts,
+        public int $slurStops,
+        public Marks $marks,
     ) {
     }
 
@@ -53,11 +49,28 @@ final readonly class Event
 
     public function tied(bool $from, bool $to): self
     {
-        return $from === $this->tiedFrom && $to === $this->tiedTo ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $from, $to, $this->slurStarts, $this->slurStops, $this->articulations, $this->bow, $this->finger);
+        return $from === $this->tiedFrom && $to === $this->tiedTo ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $from, $to, $this->slurStarts, $this->slurStops, $this->marks);
     }
 
     public function slurred(int $starts, int $stops): self
     {
-        return $starts === $this->slurStarts && $stops === $this->slurStops ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $starts, $stops, $this->articulations, $this->bow, $this->finger);
+        return $starts === $this->slurStarts && $stops === $this->slurStops ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $starts, $stops, $this->marks);
+    }
+
+    /** @param list<Pitch> $pitches lowest first */
+    public function sounding(array $pitches): self
+    {
+        return new self($this->id, $this->voice, $this->start, $this->length, $pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $this->marks);
+    }
+
+    public function marked(Marks $marks): self
+    {
+        return $marks === $this->marks ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $marks);
+    }
+
+    /** The same in another part or measure. */
+    public function withId(string $id): self
+    {
+        return new self($id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $this->marks);
     }
 }

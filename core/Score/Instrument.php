@@ -33,6 +33,17 @@ enum Instrument: string
         };
     }
 
+    /** @return list<string> letters of the open strings, the highest (I) first; none for other instruments */
+    public function openStrings(): array
+    {
+        return match ($this) {
+            self::Violin => ['E', 'A', 'D', 'G'],
+            self::Viola, self::Cello => ['A', 'D', 'G', 'C'],
+            self::Bass => ['G', 'D', 'A', 'E'],
+            self::Other => [],
+        };
+    }
+
     /** Octaves that the instrument sounds above what is written. */
     public function octavesAboveWritten(): int
     {

@@ -49,4 +49,9 @@ final readonly class Measure
     {
         return new self($position, $this->printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
     }
+
+    public function labelled(string $printed): self
+    {
+        return new self($this->position, $printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+    }
 }

@@ -11,9 +11,12 @@ final readonly class Piece
 {
     /**
      * @param list<Measure> $measures
-     * @param list<Part>    $parts     each with one list of events for every measure
-     * @param int|null      $goalTempo beats a minute as printed, none if the file names none
-     * @param int           $beatTicks the beat that tempos count
+     * @param list<Part>    $parts               each with one list of events for every measure
+     * @param int|null      $goalTempo           beats a minute as printed, none if the file names none; the lower end of a range
+     * @param int           $beatTicks           the beat that tempos count
+     * @param int|null      $goalTempoTo         the upper end of a range, none for a single tempo
+     * @param int           $introduction        measures that others play before the piece
+     * @param bool          $introductionCounted they count in the measure numbers
      *
      * @throws \InvalidArgumentException if there is no measure or no part, or a part's measures do not match
      */
@@ -24,6 +27,9 @@ final readonly class Piece
         public array $parts,
         public ?int $goalTempo,
         public int $beatTicks,
+        public ?int $goalTempoTo = null,
+        public int $introduction = 0,
+        public bool $introductionCounted = false,
     ) {
         if ([] === $measures || [] === $parts) {
             throw new \InvalidArgumentException('A piece has at least one measure and one part.');
@@ -36,6 +42,23 @@ final readonly class Piece
         if ($beatTicks < 1) {
             throw new \InvalidArgumentException('A beat has a length.');
         }
+    }
+
+    /** @param list<Measure> $measures as many as there are */
+    public function withMeasures(array $measures): self
+    {
+        return new self($this->title, $this->composer, $measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted);
+    }
+
+    /** @param list<Part> $parts */
+    public function withParts(array $parts): self
+    {
+        return new self($this->title, $this->composer, $this->measures, $parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted);
+    }
+
+    public function withIntroduction(int $measures, bool $counted): self
+    {
+        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, max(0, $measures), $counted);
     }
 
     public function start(): Place

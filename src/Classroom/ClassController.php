@@ -48,7 +48,7 @@ final class ClassController extends AbstractController
         return $this->render('classroom/class.html.twig', [
             'class' => $class,
             'weekdays' => ClassType::WEEKDAYS,
-            'sequences' => $this->entities->createQuery('SELECT s, p FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')->setParameter('class', $class)->setMaxResults(40)->getResult(),
+            'sequences' => $this->entities->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')->setParameter('class', $class)->setMaxResults(40)->getResult(),
         ] + $page->of($class, max(1, $request->query->getInt('page', 1))));
     }
 

@@ -13,6 +13,8 @@ use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\Coverage;
 use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Practice\LessonRun;
+use CoinStair\Core\Practice\StepResult;
+use CoinStair\Core\Practice\TaughtLesson;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** What a class has covered, when, and the tempo reached in each chunk. */
@@ -27,16 +29,12 @@ final readonly class ClassPage
     /** @return array<string, mixed> */
     public function of(SchoolClass $class, int $page): array
     {
-        $lessons = $this->record->lessons($class);
-        $taught = $this->record->taught($lessons);
-        $coverage = Coverage::ofChunks($taught);
-        $shown = \array_slice($lessons, ($page - 1) * self::LESSONS, self::LESSONS);
-        $log = [];
-        foreach ($shown as $index => $lesson) {
-            $log[] = self::line($lesson, LessonRun::results($taught[($page - 1) * self::LESSONS + $index]->steps, $taught[($page - 1) * self::LESSONS + $index]->entries));
-        }
+        $lessons = $this->record->lessons($class, self::LESSONS + 1, ($page - 1) * self::LESSONS);
+        $shown = \array_slice($lessons, 0, self::LESSONS);
+        $sums = $this->record->remember($class, 'lessons.'.$page, fn (): array => array_map(self::sums(...), $this->record->taught($shown)));
+        $log = array_map(static fn (Lesson $lesson, array $sum): array => ['lesson' => $lesson] + $sum, $shown, $sums);
 
-        return ['pieces' => $this->pieces($coverage), 'log' => $log, 'page' => $page, 'more' => \count($lessons) > $page * self::LESSONS];
+        return ['pieces' => $this->pieces($this->record->coverage($class)), 'log' => $log, 'page' => $page, 'more' => \count($lessons) > self::LESSONS];
     }
 
     /**
@@ -50,7 +48,7 @@ final readonly class ClassPage
             return [];
         }
         /** @var list<Chunk> $chunks */
-        $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY p.id, c.fromPosition, c.fromOffset, c.toPosition')
+        $chunks = $this->entities->createQuery('SELECT c FROM '.Chunk::class.' c WHERE c.id IN (:ids) ORDER BY c.piece, c.fromPosition, c.fromOffset, c.toPosition')
             ->setParameter('ids', array_map(intval(...), array_keys($coverage)))->getResult();
         $pieces = [];
         foreach ($chunks as $chunk) {
@@ -78,19 +76,14 @@ final readonly class ClassPage
         return $span->from->equals($score->start()) && $span->to->equals($score->end());
     }
 
-    /**
-     * @param array<string, \CoinStair\Core\Practice\StepResult> $results
-     *
-     * @return array{lesson: Lesson, coins: int, misses: int, steps: int}
-     */
-    private static function line(Lesson $lesson, array $results): array
+    /** @return array{coins: int, misses: int, steps: int} */
+    private static function sums(TaughtLesson $taught): array
     {
-        $begun = array_filter($results, static fn ($result): bool => $result->begun);
+        $begun = array_filter(LessonRun::results($taught->steps, $taught->entries), static fn (StepResult $result): bool => $result->begun);
 
         return [
-            'lesson' => $lesson,
-            'coins' => array_sum(array_map(static fn ($result): int => $result->coins, $begun)),
-            'misses' => array_sum(array_map(static fn ($result): int => $result->misses, $begun)),
+            'coins' => array_sum(array_map(static fn (StepResult $result): int => $result->coins, $begun)),
+            'misses' => array_sum(array_map(static fn (StepResult $result): int => $result->misses, $begun)),
             'steps' => \count($begun),
         ];
     }

@@ -20,6 +20,7 @@ use CoinStair\Core\Practice\TempoMarks;
 use CoinStair\Core\Practice\Tone;
 use CoinStair\Core\Score\Part;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /**
@@ -34,6 +35,7 @@ final readonly class LessonScreen
         private EntityManagerInterface $entities,
         private MusicExtension $music,
         private TranslatorInterface $translator,
+        private CacheInterface $cache,
     ) {
     }
 
@@ -45,7 +47,7 @@ final readonly class LessonScreen
         $chunks = $spans = [];
         foreach ([] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids]) as $chunk) {
             $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
-            $chunks[(string) $chunk->getId()] = $this->chunk($chunk);
+            $chunks[(string) $chunk->getId()] = $this->cache->get($chunk->fingerprint('room'), fn (): array => $this->chunk($chunk));
         }
         $steps = [];
         foreach ($lesson->getPlan() as $step) {

@@ -17,7 +17,7 @@ final class TodayController extends AbstractController
     public function __invoke(CurrentProgram $current, ClockInterface $clock, TodayView $today): Response
     {
         $day = $current->get()->today($clock->now());
-        $cards = $today->cards($day);
+        $cards = $today->cards();
         $weekday = (int) $day->format('N');
         $meets = array_values(array_filter($cards, static fn (array $card): bool => isset($card['class']->getMeetings()[$weekday])));
         usort($meets, static fn (array $a, array $b): int => self::start($a['class'], $weekday) <=> self::start($b['class'], $weekday));

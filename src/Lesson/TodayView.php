@@ -8,7 +8,6 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
-use CoinStair\Core\Practice\Coverage;
 use Doctrine\ORM\EntityManagerInterface;
 
 /**
@@ -19,38 +18,37 @@ use Doctrine\ORM\EntityManagerInterface;
 final readonly class TodayView
 {
     private const CLASSES = 60;
-    /** Lessons before this are of no matter for today. */
-    private const DAYS_BACK = 120;
+    /** Sequences of a class that are looked through for one in work. */
+    private const LOOKED_AT = 5;
 
     public function __construct(private EntityManagerInterface $entities, private ClassRecord $record)
     {
     }
 
     /** @return list<Card> */
-    public function cards(\DateTimeImmutable $day): array
+    public function cards(): array
     {
         /** @var list<SchoolClass> $classes */
         $classes = $this->entities->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g ORDER BY c.name, g.id')->getResult();
         $classes = \array_slice($classes, 0, self::CLASSES);
-        $sequences = $this->sequences($classes);
-        $lessons = $this->lessons($classes, $day);
-        $taught = $this->record->taught($lessons);
-        $byClass = [];
-        foreach ($lessons as $index => $lesson) {
-            $byClass[(int) $lesson->getClass()->getId()]['lessons'][] = $lesson;
-            $byClass[(int) $lesson->getClass()->getId()]['taught'][] = $taught[$index];
+        $open = $ended = [];
+        foreach ($this->lessons($classes) as $lesson) {
+            if ($lesson->isOpen()) {
+                $open[(int) $lesson->getClass()->getId()] ??= $lesson;
+            } else {
+                $ended[(int) $lesson->getClass()->getId()] ??= $lesson;
+            }
         }
+        $coverages = $this->record->coverages($classes);
+        $sequences = $this->inWork($classes, $coverages);
         $cards = [];
         foreach ($classes as $class) {
             $id = (int) $class->getId();
-            $coverage = Coverage::ofChunks($byClass[$id]['taught'] ?? []);
-            $open = array_values(array_filter($byClass[$id]['lessons'] ?? [], static fn (Lesson $lesson): bool => $lesson->isOpen()));
-            $ended = array_values(array_filter($byClass[$id]['lessons'] ?? [], static fn (Lesson $lesson): bool => !$lesson->isOpen()));
             $cards[] = [
                 'class' => $class,
-                'sequence' => $this->inWork($sequences[$id] ?? [], $coverage),
-                'open' => $open[0] ?? null,
-                'last' => $ended[0] ?? null,
+                'sequence' => $sequences[$id] ?? null,
+                'open' => $open[$id] ?? null,
+                'last' => $ended[$id] ?? null,
             ];
         }
 
@@ -58,54 +56,63 @@ final readonly class TodayView
     }
 
     /**
-     * @param list<SchoolClass> $classes
+     * The latest sequence of each class that is not done; the latest if all are. Steps are loaded for the latest sequences
+     * of all classes at once, then for those before them where it is needed.
      *
-     * @return array<int, list<Sequence>> by class id, the latest first
+     * @param list<SchoolClass>                                                 $classes
+     * @param array<int, array<string, \CoinStair\Core\Practice\ChunkCoverage>> $coverages by class id
+     *
+     * @return array<int, SequenceView> by class id
      */
-    private function sequences(array $classes): array
+    private function inWork(array $classes, array $coverages): array
+    {
+        /** @var list<array{id: int, class: int|string}> $rows */
+        $rows = $this->entities->createQuery('SELECT s.id, IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC')
+            ->setParameter('classes', $classes)->getScalarResult();
+        $ids = [];
+        foreach ($rows as $row) {
+            $ids[(int) $row['class']][] = (int) $row['id'];
+        }
+        $latest = $found = [];
+        for ($round = 0; $round < self::LOOKED_AT && [] !== $ids; ++$round) {
+            foreach ($this->withSteps(array_map(static fn (array $of): int => $of[$round], $ids)) as $sequence) {
+                $class = (int) $sequence->getClass()->getId();
+                $view = SequenceView::of($sequence, $coverages[$class]);
+                $latest[$class] ??= $view;
+                if (!$view->isDone()) {
+                    $found[$class] = $view;
+                }
+            }
+            $ids = array_filter($ids, static fn (array $of, int $class): bool => !isset($found[$class]) && isset($of[$round + 1]), \ARRAY_FILTER_USE_BOTH);
+        }
+
+        return $found + $latest;
+    }
+
+    /**
+     * @param array<int> $ids
+     *
+     * @return list<Sequence>
+     */
+    private function withSteps(array $ids): array
     {
         /** @var list<Sequence> $sequences */
-        $sequences = $this->entities->createQuery('SELECT s, p, t, k FROM '.Sequence::class.' s JOIN s.piece p LEFT JOIN s.steps t LEFT JOIN t.chunk k WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC, t.place')
-            ->setParameter('classes', $classes)->getResult();
-        $byClass = [];
-        foreach ($sequences as $sequence) {
-            $byClass[(int) $sequence->getClass()->getId()][] = $sequence;
-        }
+        $sequences = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id IN (:ids) ORDER BY t.place')->setParameter('ids', $ids)->getResult();
 
-        return $byClass;
+        return $sequences;
     }
 
     /**
      * @param list<SchoolClass> $classes
      *
-     * @return list<Lesson> the latest first
+     * @return list<Lesson> those that are open, and the last of each class that is not; the latest first
      */
-    private function lessons(array $classes, \DateTimeImmutable $day): array
+    private function lessons(array $classes): array
     {
         /** @var list<Lesson> $lessons */
-        $lessons = $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class IN (:classes) AND l.day >= :since ORDER BY l.startedAt DESC, l.id DESC')
-            ->setParameter('classes', $classes)->setParameter('since', $day->modify('-'.self::DAYS_BACK.' days'))->setMaxResults(1000)->getResult();
+        $lessons = $this->entities->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class IN (:classes) AND (l.endedAt IS NULL OR l.id IN (SELECT MAX(m.id) FROM '.Lesson::class.' m WHERE m.endedAt IS NOT NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC')
+            ->setParameter('classes', $classes)->setMaxResults(2 * self::CLASSES)->getResult();
 
         return $lessons;
-    }
-
-    /**
-     * The latest sequence that is not done; the latest if all are.
-     *
-     * @param list<Sequence>                                        $sequences
-     * @param array<string, \CoinStair\Core\Practice\ChunkCoverage> $coverage
-     */
-    private function inWork(array $sequences, array $coverage): ?SequenceView
-    {
-        $latest = null;
-        foreach (\array_slice($sequences, 0, 5) as $sequence) {
-            $view = SequenceView::of($sequence, $coverage);
-            if (!$view->isDone()) {
-                return $view;
-            }
-            $latest ??= $view;
-        }
-
-        return $latest;
     }
 }

@@ -13,11 +13,15 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Dynamic;
+use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\OffTheGrid;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\PlayingWord;
+use CoinStair\Core\Score\Syllable;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Score\Tuplet;
 
@@ -28,8 +32,10 @@ final class Reader
 {
     private const BAR = '/\G(?<colons>:*)(?:\|\]|\|\||\[\||\|)(?<after>:*)\]?(?:(?<ending>\d[\d,\-]*))?|\G::(?<ending2>\d[\d,\-]*)?/';
     private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
-    private const SHORTHAND = ['.' => 'staccato', 'u' => 'upbow', 'v' => 'downbow', 'L' => 'accent', 'H' => 'fermata', 'S' => 'segno', 'O' => 'coda'];
-    private const ORNAMENTS = '~TMPRJ';
+    private const SHORTHAND = ['.' => 'staccato', 'u' => 'upbow', 'v' => 'downbow', 'L' => 'accent', 'H' => 'fermata', 'S' => 'segno', 'O' => 'coda', '~' => 'roll', 'T' => 'trill', 'M' => 'lowermordent', 'P' => 'uppermordent', 'R' => 'roll', 'J' => 'slide'];
+    private const HAIRPINS = ['crescendo(' => Hairpin::Crescendo, '<(' => Hairpin::Crescendo, 'diminuendo(' => Hairpin::Diminuendo, '>(' => Hairpin::Diminuendo];
+    private const VERSES = 9;
+    private const ALTERATIONS = ['^^' => 2, '^' => 1, '=' => 0, '_' => -1, '__' => -2];
     private const CLEFS = ['treble' => Clef::Treble, 'alto' => Clef::Alto, 'tenor' => Clef::Tenor, 'bass' => Clef::Bass];
 
     private PieceDraft $draft;
@@ -43,6 +49,13 @@ final class Reader
     /** @var array<string, string> attributes of V: fields, by voice id */
     private array $voiceFields = [];
     private ?Clef $clef = null;
+    private int $octaveShift = 0;
+    /** @var array<string, int> alterations that the key line adds, by letter */
+    private array $keyExtras = [];
+    /** @var array<string, string> decoration that a sign stands for */
+    private array $symbols = self::SHORTHAND;
+    /** @var array<int, int> numbers that the text sets, by measure position */
+    private array $labels = [];
     /** @var array<string, true> things already told once */
     private array $told = [];
     private string $text = '';
@@ -94,6 +107,11 @@ final class Reader
     /** Gives false where the tune ends. */
     private function readLine(): bool
     {
+        if (1 === preg_match('/^%%setbarnb\s+(\d{1,6})\s*$/', $this->text, $match)) {
+            $this->setNumber((int) $match[1]);
+
+            return true;
+        }
         if (str_starts_with($this->text, '%%')) {
             $this->tellOnce('directive', 1, 'Lines that begin with %% are left out.');
 
@@ -158,8 +176,25 @@ final class Reader
                 }
                 break;
             case 'w':
+                if ($this->inBody) {
+                    $this->lyrics($value, $column);
+                }
+                break;
             case 'W':
-                $this->tellOnce('words', $column, 'Words under the notes are left out.');
+                $this->tellOnce('words', $column, 'Words below the tune are left out.');
+                break;
+            case 's':
+                $this->tellOnce('symbols', $column, 'Lines of symbols (s:) are left out.');
+                break;
+            case 'U':
+                if (1 === preg_match('/^(\S)\s*=\s*[!+]?([^!+]+)[!+]?$/', $value, $match)) {
+                    $this->symbols[$match[1]] = $match[2];
+                }
+                break;
+            case 'I':
+                if (1 === preg_match('/^setbarnb\s+(\d{1,6})$/', $value, $match)) {
+                    $this->setNumber((int) $match[1]);
+                }
                 break;
         }
 
@@ -208,6 +243,9 @@ final class Reader
     private function tempoField(string $value): void
     {
         if (1 === preg_match('~(\d{1,2})/(\d{1,3})\s*=\s*(\d{1,3})~', $value, $match) && (int) $match[3] > 0) {
+            if (null === $this->draft->goalTempo && 1 === preg_match('/"'.$match[3].'\s*[-–]\s*(\d{1,3})"/u', $value, $range)) {
+                $this->draft->goalTempoTo = (int) $range[1];
+            }
             try {
                 $this->draft->beatTicks ??= Ticks::ofWhole((int) $match[1], (int) $match[2]) ?: null;
                 $this->draft->goalTempo ??= (int) $match[3];
@@ -226,8 +264,14 @@ final class Reader
             $key = null;
             $this->draft->notice($this->line, $column, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', ['text' => $value]);
         }
-        if (1 === preg_match('/[\^_=]/', $value)) {
-            $this->tellOnce('explicit', $column, 'Accidentals added in the key line are left out.');
+        $extras = [];
+        preg_match_all('/(?<![\w=])(\^\^|\^|__|_|=)([a-gA-G])(?![\w=])/', $value, $added, \PREG_SET_ORDER);
+        foreach ($added as [, $sign, $letter]) {
+            $extras[strtoupper($letter)] = self::ALTERATIONS[$sign];
+        }
+        $this->keyExtras = $extras;
+        if (null !== $this->voice) {
+            $this->voice->keyExtras = $extras;
         }
         $clef = $this->clefIn($value);
         if (null !== $key) {
@@ -241,6 +285,7 @@ final class Reader
         }
         if (!$this->inBody) {
             $this->clef = $clef;
+            $this->octaveShift = self::octaveShiftIn($value);
             $this->inBody = true;
         } elseif (null !== $clef && null !== $this->voice && 0 === $this->voice->position) {
             $this->voice->part->clef = $clef;
@@ -250,6 +295,20 @@ final class Reader
     private function clefIn(string $value): ?Clef
     {
         return 1 === preg_match('/(?:clef=)?\b(treble|alto|tenor|bass)\b/', $value, $match) ? self::CLEFS[$match[1]] : null;
+    }
+
+    /** Octaves that a clef such as treble-8, or octave=-1 and transpose=-12, moves the notes. */
+    private static function octaveShiftIn(string $value): int
+    {
+        $shift = 1 === preg_match('/\boctave=(-?\d)/', $value, $match) ? (int) $match[1] : 0;
+        if (1 === preg_match('/\b(?:treble|alto|tenor|bass)([+-])8/', $value, $match)) {
+            $shift += '+' === $match[1] ? 1 : -1;
+        }
+        if (1 === preg_match('/\btranspose=(-?\d{1,2})\b/', $value, $match)) {
+            $shift += intdiv((int) $match[1], 12);
+        }
+
+        return max(-4, min(4, $shift));
     }
 
     private function voiceField(string $value): void
@@ -274,6 +333,8 @@ final class Reader
             $part = $this->draft->part('P'.(\count($this->voices) + 1), $name);
             $part->clef = $this->clefIn((string) preg_replace('/"[^"]*"/', '', $attributes)) ?? $this->clef;
             $this->voices[$id] = new VoiceState($part, $this->meter, $this->key, $this->unit ?? $this->defaultUnit());
+            $this->voices[$id]->keyExtras = $this->keyExtras;
+            $this->voices[$id]->octaveShift = '' === $attributes ? $this->octaveShift : self::octaveShiftIn($attributes);
         }
 
         return $this->voice = $this->voices[$id];
@@ -303,6 +364,8 @@ final class Reader
     private function music(): void
     {
         $voice = $this->voice();
+        $voice->lineNotes = [];
+        $voice->verses = 0;
         $at = 0;
         $length = \strlen($this->text);
         while ($at < $length) {
@@ -318,7 +381,7 @@ final class Reader
     private function token(int $at): int
     {
         $character = $this->text[$at];
-        if (' ' === $character || "\t" === $character || '`' === $character || '\\' === $character || 'y' === $character) {
+        if (' ' === $character || "\t" === $character || '`' === $character || '\\' === $character || ('y' === $character && !isset($this->symbols['y']))) {
             return $at + 1;
         }
         if (1 === preg_match(self::NOTE, $this->text, $match, 0, $at)) {
@@ -370,9 +433,9 @@ final class Reader
 
                 return $at + 1;
             case '-':
-                if (null !== $voice->last && [] !== $voice->last->pitches) {
+                if (null !== $voice->last && !$voice->last->isRest()) {
                     $voice->last->tiedTo = true;
-                    $voice->tie($voice->last->pitches);
+                    $voice->tie($voice->last->pitches());
                 }
 
                 return $at + 1;
@@ -396,21 +459,24 @@ final class Reader
                 return $end + 1;
             case '"':
                 $end = strpos($this->text, '"', $at + 1);
-                $this->tellOnce('chords', $this->column($at), 'Chord names and remarks above the staff are left out.');
+                if (false === $end) {
+                    $this->draft->notice($this->line, $this->column($at), 'A closing {sign} was expected.', ['sign' => '"']);
 
-                return false === $end ? \strlen($this->text) : $end + 1;
+                    return \strlen($this->text);
+                }
+                $this->annotation(substr($this->text, $at + 1, $end - $at - 1), $at);
+
+                return $end + 1;
             case '&':
-                $this->draft->notice($this->line, $this->column($at), 'A second voice inside a measure (&) is left out.');
+                ++$voice->overlay;
+                $voice->time = 0;
+                $voice->last = null;
+                $voice->accidentals = $voice->tied = [];
 
-                return $at + strcspn($this->text, '|', $at);
+                return $at + 1;
         }
-        if (isset(self::SHORTHAND[$character])) {
-            $this->decoration(self::SHORTHAND[$character], $at);
-
-            return $at + 1;
-        }
-        if (str_contains(self::ORNAMENTS, $character)) {
-            $this->tellOnce('ornaments', $this->column($at), 'Ornaments are left out.');
+        if (isset($this->symbols[$character])) {
+            $this->decoration($this->symbols[$character], $at);
 
             return $at + 1;
         }
@@ -424,7 +490,7 @@ final class Reader
     private function note(array $match, int $at): void
     {
         $voice = $this->voice();
-        $this->place([$this->pitch($match)], $match['length'], $at, $voice);
+        $this->place([[$this->pitch($match), ...$voice->pending->takeHand()]], $match['length'], $at, $voice);
     }
 
     /**
@@ -435,12 +501,10 @@ final class Reader
         $voice = $this->voice();
         $letter = strtoupper($match['letter']);
         $octave = (ctype_lower($match['letter']) ? 5 : 4) + substr_count($match['octave'], "'") - substr_count($match['octave'], ',');
-        $octave = max(0, min(9, $octave));
-        $alteration = match ($match['accidental'] ?? '') {
-            '^' => 1, '^^' => 2, '_' => -1, '__' => -2, '=' => 0,
-            default => $voice->tied[$letter.$octave] ?? $voice->accidentals[$letter] ?? $voice->key->alteration($letter),
-        };
-        if ('' !== ($match['accidental'] ?? '')) {
+        $octave = max(0, min(9, $octave + $voice->octaveShift));
+        $sign = $match['accidental'] ?? '';
+        $alteration = self::ALTERATIONS[$sign] ?? $voice->tied[$letter.$octave] ?? $voice->accidentals[$letter] ?? $voice->keyExtras[$letter] ?? $voice->key->alteration($letter);
+        if ('' !== $sign) {
             $voice->accidentals[$letter] = $alteration;
         }
 
@@ -450,9 +514,9 @@ final class Reader
     /**
      * Puts a note, chord or rest where the voice stands.
      *
-     * @param list<Pitch> $pitches
+     * @param list<array{Pitch, int|null, string|null}> $tones pitch, printed finger and string
      */
-    private function place(array $pitches, string $lengthText, int $at, VoiceState $voice): void
+    private function place(array $tones, string $lengthText, int $at, VoiceState $voice): void
     {
         $this->frame($at);
         $tuplet = $voice->takeTuplet();
@@ -465,10 +529,12 @@ final class Reader
 
             return;
         }
-        $note = new NoteDraft($voice->time, intdiv($numerator, $denominator));
-        $note->pitches = $pitches;
+        $note = new NoteDraft($voice->time, intdiv($numerator, $denominator), 1 + $voice->overlay);
+        foreach ($tones as $tone) {
+            $note->add(...$tone);
+        }
         $note->tuplet = $tuplet;
-        $note->tiedFrom = [] !== $pitches && [] !== array_filter($pitches, static fn (Pitch $pitch): bool => ($voice->tied[$pitch->letter.$pitch->octave] ?? null) === $pitch->alteration);
+        $note->tiedFrom = [] !== array_filter($tones, static fn (array $tone): bool => ($voice->tied[$tone[0]->letter.$tone[0]->octave] ?? null) === $tone[0]->alteration);
         if (null !== $voice->last && $voice->last->tiedTo && !$note->tiedFrom && [] !== $voice->tied) {
             $voice->last->tiedTo = false;
         }
@@ -478,6 +544,9 @@ final class Reader
         $voice->part->add($voice->position, $note);
         $voice->time += $note->length;
         $voice->last = $note;
+        if (!$note->isRest() && 0 === $voice->overlay) {
+            $voice->lineNotes[] = [$note, $voice->position];
+        }
     }
 
     /** @return array{int, int} */
@@ -506,6 +575,9 @@ final class Reader
             }
             $this->frame($at);
             $rest = new NoteDraft(0, $voice->meter->ticks());
+            if (0 === $measure) {
+                $voice->mark($rest);
+            }
             $voice->part->add($voice->position, $rest);
             $voice->time = $rest->length;
         }
@@ -543,18 +615,22 @@ final class Reader
 
             return $at + 1;
         }
-        $pitches = [];
+        $tones = $pitches = [];
         $inner = '';
         $tied = false;
         $place = $at + 1;
         $end = $at + 1 + \strlen($match[1]);
         while ($place < $end) {
             if (1 === preg_match(self::NOTE, $this->text, $note, 0, $place)) {
-                $pitches[] = $this->pitch($note);
+                $pitches[] = $pitch = $this->pitch($note);
+                $tones[] = [$pitch, ...$voice->pending->takeHand()];
                 $inner = '' === $inner ? $note['length'] : $inner;
                 $place += \strlen($note[0]);
             } elseif ('!' === $this->text[$place] && false !== $close = strpos($this->text, '!', $place + 1)) {
                 $this->decoration(substr($this->text, $place + 1, $close - $place - 1), $place);
+                $place = $close + 1;
+            } elseif ('"' === $this->text[$place] && false !== $close = strpos($this->text, '"', $place + 1)) {
+                $this->annotation(substr($this->text, $place + 1, $close - $place - 1), $place);
                 $place = $close + 1;
             } else {
                 $tied = $tied || '-' === $this->text[$place];
@@ -566,7 +642,7 @@ final class Reader
         } else {
             [$a, $b] = $this->length($inner);
             [$c, $d] = $this->length($match['length']);
-            $this->place($pitches, $a * $c.'/'.$b * $d, $at, $voice);
+            $this->place($tones, $a * $c.'/'.$b * $d, $at, $voice);
             if ($tied && null !== $voice->last) {
                 $voice->last->tiedTo = true;
                 $voice->tie($pitches);
@@ -586,12 +662,19 @@ final class Reader
             return $at + 1;
         }
         $this->frame($at);
+        $chord = null;
         for ($place = $at + 1; $place < $end; ++$place) {
-            if (1 === preg_match(self::NOTE, $this->text, $match, 0, $place)) {
-                $note = new NoteDraft($voice->time, 0);
-                $note->pitches = [$this->pitch($match)];
-                $this->draft->countNote();
-                $voice->part->add($voice->position, $note);
+            if ('[' === $this->text[$place]) {
+                $chord = new NoteDraft($voice->time, 0, 1 + $voice->overlay);
+            } elseif (']' === $this->text[$place]) {
+                $chord = null;
+            } elseif (1 === preg_match(self::NOTE, $this->text, $match, 0, $place)) {
+                $note = $chord ?? new NoteDraft($voice->time, 0, 1 + $voice->overlay);
+                if ($note->isRest()) {
+                    $this->draft->countNote();
+                    $voice->part->add($voice->position, $note);
+                }
+                $note->add($this->pitch($match));
                 $place += \strlen($match[0]) - 1;
             }
         }
@@ -628,10 +711,12 @@ final class Reader
             return;
         }
         if (1 === preg_match('/^[0-4]$/', $name)) {
-            $voice->finger = (int) $name;
+            $voice->pending->finger = (int) $name;
 
             return;
         }
+        $dynamic = Dynamic::tryFrom($name);
+        $hairpin = self::HAIRPINS[$name] ?? null;
         $articulation = match ($name) {
             'staccato' => Articulation::Staccato,
             'tenuto' => Articulation::Tenuto,
@@ -641,11 +726,78 @@ final class Reader
             default => null,
         };
         match (true) {
-            null !== $articulation => $voice->articulations[] = $articulation,
-            'upbow' === $name => $voice->bow = BowMark::Up,
-            'downbow' === $name => $voice->bow = BowMark::Down,
+            null !== $dynamic => $voice->pending->dynamic = $dynamic,
+            null !== $hairpin => $voice->pending->hairpin = $hairpin,
+            \in_array($name, ['crescendo)', '<)', 'diminuendo)', '>)'], true) => $voice->pending->hairpinStop = true,
+            null !== $articulation => $voice->pending->articulations[] = $articulation,
+            'upbow' === $name => $voice->pending->bow = BowMark::Up,
+            'downbow' === $name => $voice->pending->bow = BowMark::Down,
+            'breath' === $name => $voice->pending->lift = true,
+            'nil' === $name => null,
             default => $this->tellOnce('decoration '.mb_substr($name, 0, 30), $this->column($at), 'The mark !{name}! is left out.', ['name' => mb_substr($name, 0, 30)]),
         };
+    }
+
+    /** Text in quotes: a word or string that players follow; chord names and other remarks are left out. */
+    private function annotation(string $text, int $at): void
+    {
+        $voice = $this->voice();
+        $plain = ltrim($text, '^_<>@ ');
+        $word = PlayingWord::fromText($plain);
+        if (null !== $word) {
+            $voice->pending->words[] = $word;
+        } elseif (1 === preg_match('/^sul ([CGDAE])$/', $plain, $match)) {
+            $voice->pending->string = $match[1];
+        } else {
+            $this->tellOnce('chords', $this->column($at), 'Chord names and remarks above the staff are left out.');
+        }
+    }
+
+    /** Words under the latest line of notes: one syllable a note, as far as both go. */
+    private function lyrics(string $value, int $column): void
+    {
+        $voice = $this->voice();
+        if (++$voice->verses > self::VERSES) {
+            $this->tellOnce('verses', $column, 'Verses after the ninth are left out.');
+
+            return;
+        }
+        $notes = $voice->lineNotes;
+        $at = 0;
+        $goesOn = null;
+        preg_match_all('/\||[*_]|-|(?:\\\\-|[^\s|*_\-])+/u', $value, $match);
+        foreach ($match[0] as $token) {
+            if ('-' === $token && null !== $goesOn) {
+                // A hyphen right after a syllable says that the word goes on; each further one stands for a note.
+                $goesOn->lyrics[$voice->verses] = Syllable::of(($goesOn->lyrics[$voice->verses] ?? Syllable::of(''))->text, true);
+                $goesOn = null;
+                continue;
+            }
+            if ('|' === $token) {
+                $measure = $notes[max(0, $at - 1)][1] ?? 0;
+                while (isset($notes[$at]) && $notes[$at][1] <= $measure) {
+                    ++$at;
+                }
+                continue;
+            }
+            if (!isset($notes[$at])) {
+                $this->draft->notice($this->line, $column, 'There are more syllables than notes in the line above.');
+
+                return;
+            }
+            $goesOn = null;
+            if (!\in_array($token, ['*', '_', '-'], true)) {
+                $goesOn = $notes[$at][0];
+                $goesOn->lyrics[$voice->verses] = Syllable::of(strtr($token, ['\\-' => '-', '~' => ' ']));
+            }
+            ++$at;
+        }
+    }
+
+    /** The book shows this number over the measure in which the voice stands, and counts on from it. */
+    private function setNumber(int $number): void
+    {
+        $this->labels[null === $this->voice ? 0 : $this->voice->position] = $number;
     }
 
     /** @param array<array-key, string|null> $match */
@@ -720,6 +872,13 @@ final class Reader
         $this->draft->measures = \array_slice($this->draft->measures, 0, $last);
         if ($last > 0) {
             $this->draft->measures[$last - 1]->lineBreak = false;
+        }
+        $number = null;
+        foreach ($this->draft->measures as $position => $measure) {
+            $number = $this->labels[$position] ?? $number;
+            if (null !== $number) {
+                $measure->printed = (string) $number++;
+            }
         }
     }
 

@@ -6,8 +6,6 @@ namespace CoinStair\Core\Format\Abc;
 
 use CoinStair\Core\Format\NoteDraft;
 use CoinStair\Core\Format\PartDraft;
-use CoinStair\Core\Score\Articulation;
-use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\Pitch;
@@ -29,21 +27,29 @@ final class VoiceState
     public int $brokenDenominator = 1;
     public Tuplet $tuplet;
     public int $tupletLeft = 0;
-    public BowMark $bow = BowMark::None;
-    public ?int $finger = null;
+    public PendingMarks $pending;
+    /** voice inside the measure: 0, or how many & stand before in it */
+    public int $overlay = 0;
+    /** @var array<string, int> alterations in semitones that the key line adds, by letter */
+    public array $keyExtras = [];
+    /** octaves by which the notes sound above what is written */
+    public int $octaveShift = 0;
+    /** @var list<array{NoteDraft, int}> notes of the latest music line, to which words are aligned, with their measure position */
+    public array $lineNotes = [];
+    /** verses that the latest music line has so far */
+    public int $verses = 0;
     public bool $endingOpen = false;
-    /** @var list<Articulation> */
-    public array $articulations = [];
 
     public function __construct(public readonly PartDraft $part, public Meter $meter, public Key $key, public int $unit)
     {
         $this->tuplet = Tuplet::none();
+        $this->pending = new PendingMarks();
     }
 
     public function nextMeasure(): void
     {
         ++$this->position;
-        $this->time = 0;
+        $this->time = $this->overlay = 0;
         $this->accidentals = [];
     }
 
@@ -63,13 +69,9 @@ final class VoiceState
     public function mark(NoteDraft $note): void
     {
         $note->slurStarts = $this->slurStarts;
-        $note->bow = $this->bow;
-        $note->finger = $this->finger;
-        $note->articulations = $this->articulations;
         $this->slurStarts = 0;
-        $this->bow = BowMark::None;
-        $this->finger = null;
-        $this->articulations = [];
+        $this->pending->give($note);
+        $this->pending = new PendingMarks();
     }
 
     /** @param list<Pitch> $pitches */

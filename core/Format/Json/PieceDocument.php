@@ -8,28 +8,35 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Dynamic;
 use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\PlayingWord;
+use CoinStair\Core\Score\Syllable;
 use CoinStair\Core\Score\Tuplet;
 
 /**
  * A piece as one JSON text, the canonical score that the application stores. What equals its default is not written.
  *
- * @phpstan-type EventData array{v?: int, s: int, l: int, p?: list<string>, t?: array{int, int}, tf?: true, tt?: true, ss?: int, se?: int, a?: list<string>, b?: string, f?: int}
+ * @phpstan-type EventData array{v?: int, s: int, l: int, p?: list<string>, t?: list<array{int, int}>, tf?: true, tt?: true, ss?: int, se?: int, a?: list<string>, b?: string, li?: true, f?: array<int, int>, st?: array<int, string>, d?: string, h?: string, hs?: true, w?: list<string>, ly?: array<int, array{string, bool}>}
  * @phpstan-type MeasureData array{printed?: string, meter: array{int, int}, key: array{int, string}, length: int, repeatStart?: true, repeatTimes?: int, endingStart?: list<int>, endingStop?: true, jumps?: list<string>, end?: string, rehearsal?: string, lineBreak?: true}
  * @phpstan-type PartData array{id: string, name: string, instrument: string, clef: string, measures: list<list<EventData>>}
- * @phpstan-type PieceData array{version: int, title: string, composer: string, goalTempo: int|null, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>}
+ * @phpstan-type PieceData array{version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int, introductionCounted?: bool, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>}
  */
 final class PieceDocument
 {
     public const VERSION = 1;
+    /** What an event holds beside its marks. */
+    private const UNMARKED = ['v' => 0, 's' => 0, 'l' => 0, 'p' => 0, 't' => 0, 'tf' => 0, 'tt' => 0, 'ss' => 0, 'se' => 0];
 
     public static function encode(Piece $piece): string
     {
@@ -38,6 +45,9 @@ final class PieceDocument
             'title' => $piece->title,
             'composer' => $piece->composer,
             'goalTempo' => $piece->goalTempo,
+            'goalTempoTo' => $piece->goalTempoTo,
+            'introduction' => $piece->introduction,
+            'introductionCounted' => $piece->introductionCounted,
             'beatTicks' => $piece->beatTicks,
             'measures' => array_map(self::measureData(...), $piece->measures),
             'parts' => array_map(self::partData(...), $piece->parts),
@@ -62,7 +72,7 @@ final class PieceDocument
             $measures[] = self::measure($position, $measure);
         }
 
-        return new Piece($data['title'], $data['composer'], $measures, array_map(self::part(...), $data['parts']), $data['goalTempo'], $data['beatTicks']);
+        return new Piece($data['title'], $data['composer'], $measures, array_map(self::part(...), $data['parts']), $data['goalTempo'], $data['beatTicks'], $data['goalTempoTo'] ?? null, $data['introduction'] ?? 0, $data['introductionCounted'] ?? false);
     }
 
     /** @return array<string, mixed> */
@@ -107,21 +117,26 @@ final class PieceDocument
             $data['p'] = array_map(static fn (Pitch $pitch): string => $pitch->name(), $event->pitches);
         }
         if (!$event->tuplet->isNone()) {
-            $data['t'] = [$event->tuplet->actual, $event->tuplet->normal];
+            $data['t'] = $event->tuplet->levels;
         }
-        $data += array_filter([
+        $marks = $event->marks;
+
+        return $data + array_filter([
             'tf' => $event->tiedFrom,
             'tt' => $event->tiedTo,
             'ss' => $event->slurStarts,
             'se' => $event->slurStops,
-            'a' => array_map(static fn (Articulation $mark): string => $mark->value, $event->articulations),
-            'b' => BowMark::None === $event->bow ? '' : $event->bow->value,
+            'a' => array_map(static fn (Articulation $mark): string => $mark->value, $marks->articulations),
+            'b' => BowMark::None === $marks->bow ? '' : $marks->bow->value,
+            'li' => $marks->lift,
+            'f' => $marks->fingers,
+            'st' => $marks->strings,
+            'd' => $marks->dynamic->value ?? '',
+            'h' => Hairpin::None === $marks->hairpin ? '' : $marks->hairpin->value,
+            'hs' => $marks->hairpinStop,
+            'w' => array_map(static fn (PlayingWord $word): string => $word->value, $marks->words),
+            'ly' => array_map(static fn (Syllable $syllable): array => [$syllable->text, $syllable->wordGoesOn], $marks->lyrics),
         ], static fn (mixed $value): bool => !\in_array($value, ['', false, 0, []], true));
-        if (null !== $event->finger) {
-            $data['f'] = $event->finger;
-        }
-
-        return $data;
     }
 
     /** @param MeasureData $data */
@@ -171,14 +186,40 @@ final class PieceDocument
             $data['s'],
             $data['l'],
             array_map(Pitch::parse(...), $data['p'] ?? []),
-            isset($data['t']) ? Tuplet::of(...$data['t']) : Tuplet::none(),
+            self::tuplet($data['t'] ?? []),
             $data['tf'] ?? false,
             $data['tt'] ?? false,
             $data['ss'] ?? 0,
             $data['se'] ?? 0,
+            self::marks($data),
+        );
+    }
+
+    /** @param list<array{int, int}> $levels */
+    private static function tuplet(array $levels): Tuplet
+    {
+        $tuplet = Tuplet::none();
+        foreach ($levels as [$actual, $normal]) {
+            $tuplet = Tuplet::of($actual, $normal)->inside($tuplet);
+        }
+
+        return $tuplet;
+    }
+
+    /** @param EventData $data */
+    private static function marks(array $data): Marks
+    {
+        return [] === array_diff_key($data, self::UNMARKED) ? Marks::none() : Marks::of(
             array_map(Articulation::from(...), $data['a'] ?? []),
             BowMark::from($data['b'] ?? 'none'),
-            $data['f'] ?? null,
+            $data['li'] ?? false,
+            $data['f'] ?? [],
+            $data['st'] ?? [],
+            isset($data['d']) ? Dynamic::from($data['d']) : null,
+            Hairpin::from($data['h'] ?? 'none'),
+            $data['hs'] ?? false,
+            array_map(PlayingWord::from(...), $data['w'] ?? []),
+            array_map(static fn (array $syllable): Syllable => Syllable::of(...$syllable), $data['ly'] ?? []),
         );
     }
 }

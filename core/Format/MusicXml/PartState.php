@@ -7,6 +7,7 @@ namespace CoinStair\Core\Format\MusicXml;
 use CoinStair\Core\Format\PartDraft;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
+use CoinStair\Core\Score\Tuplet;
 
 /** What holds on from measure to measure in one part of the file. */
 final class PartState
@@ -17,10 +18,32 @@ final class PartState
     public Key $key;
     public int $transposeSteps = 0;
     public int $transposeSemitones = 0;
+    /** signs over the staff that wait for a note */
+    public ?PendingMarks $pending = null;
+    /** @var array<int, array<int, array{int, int}>> ratios of the brackets that are open, 0 where not said, by voice and number */
+    public array $tuplets = [];
+    /** number of the bracket that is being read; 0 for none */
+    public int $tupletToOpen = 0;
 
     public function __construct(public readonly PartDraft $part)
     {
         $this->meter = Meter::of(4, 4);
         $this->key = Key::of(0);
+    }
+
+    /** The tuplet of a note from its whole ratio: nested where the open brackets multiply up to it. */
+    public function tuplet(int $voice, int $actual, int $normal): Tuplet
+    {
+        $open = $this->tuplets[$voice] ?? [];
+        ksort($open);
+        $nested = Tuplet::none();
+        foreach ($open as [$levelActual, $levelNormal]) {
+            if (0 === $levelActual || 0 === $levelNormal) {
+                return Tuplet::of($actual, $normal);
+            }
+            $nested = Tuplet::of($levelActual, $levelNormal)->inside($nested);
+        }
+
+        return $nested->actual * $normal === $nested->normal * $actual && !$nested->isNone() ? $nested : Tuplet::of($actual, $normal);
     }
 }

@@ -13,12 +13,15 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Dynamic;
+use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\PlayingWord;
+use CoinStair\Core\Score\Syllable;
 use CoinStair\Core\Score\Ticks;
-use CoinStair\Core\Score\Tuplet;
 
 /**
  * Reads MusicXML, partwise or timewise, as one walk over the stream (handbook 2). Entities are never expanded.
@@ -27,11 +30,8 @@ final class Reader
 {
     private const ARTICULATIONS = ['staccato' => Articulation::Staccato, 'tenuto' => Articulation::Tenuto, 'accent' => Articulation::Accent, 'strong-accent' => Articulation::Marcato, 'fermata' => Articulation::Fermata];
     private const LEFT_OUT = [
-        'lyric' => 'Words under the notes are left out.',
         'harmony' => 'Chord names are left out.',
         'figured-bass' => 'Figured bass is left out.',
-        'dynamics' => 'Dynamics are left out.',
-        'wedge' => 'Hairpins are left out.',
         'ornaments' => 'Ornaments are left out.',
     ];
 
@@ -66,6 +66,17 @@ final class Reader
     private string $voice = '1';
     private int $actual = 1;
     private int $normal = 1;
+    private ?int $finger = null;
+    private ?string $string = null;
+    private int $tupletNumber = 1;
+    private int $tupletActual = 0;
+    private int $tupletNormal = 0;
+    /** @var list<int> numbers of the tuplet brackets that end at the note */
+    private array $tupletStops = [];
+    private bool $inDynamics = false;
+    private int $verse = 0;
+    private string $syllable = '';
+    private bool $wordGoesOn = false;
 
     // attributes that are being read
     private int $beats = 0;
@@ -180,7 +191,28 @@ final class Reader
                 $this->alter = $this->duration = 0;
                 $this->voice = '1';
                 $this->actual = $this->normal = 1;
+                $this->finger = $this->string = null;
+                $this->tupletStops = [];
                 $this->note = new NoteDraft($this->time, 0);
+                break;
+            case 'tuplet':
+                $this->tuplet();
+                break;
+            case 'breath-mark':
+                if (null !== $this->note) {
+                    $this->note->lift = true;
+                }
+                break;
+            case 'dynamics':
+                $this->inDynamics = true;
+                break;
+            case 'wedge':
+                $this->hairpin((string) $this->xml->getAttribute('type'));
+                break;
+            case 'lyric':
+                $this->verse = max(1, min(9, (int) ($this->xml->getAttribute('number') ?? '1')));
+                $this->syllable = '';
+                $this->wordGoesOn = false;
                 break;
             case 'chord':
                 $this->isChord = true;
@@ -265,7 +297,9 @@ final class Reader
                 $this->line = 2;
                 break;
             default:
-                if (isset(self::ARTICULATIONS[$name]) && null !== $this->note) {
+                if ($this->inDynamics && null !== $this->part && null !== $dynamic = Dynamic::tryFrom($name)) {
+                    $this->pending()->dynamic = $dynamic;
+                } elseif (isset(self::ARTICULATIONS[$name]) && null !== $this->note) {
                     $this->note->articulations[] = self::ARTICULATIONS[$name];
                 } elseif (isset(self::LEFT_OUT[$name]) && !isset($this->told[$name])) {
                     $this->told[$name] = true;
@@ -304,8 +338,40 @@ final class Reader
                 break;
             case 'fingering':
                 if (null !== $this->note && 1 === preg_match('/^\s*([0-4])\s*$/', $text, $match)) {
-                    $this->note->finger = (int) $match[1];
+                    $this->finger ??= (int) $match[1];
                 }
+                break;
+            case 'string':
+                if (null !== $this->note && 1 === preg_match('/^\s*([1-5])\s*$/', $text, $match)) {
+                    $this->string = $match[1];
+                }
+                break;
+            case 'tuplet-number':
+                $this->tupletNumber = max(0, min(64, (int) $text));
+                break;
+            case 'tuplet-actual':
+                $this->tupletActual = $this->tupletNumber;
+                break;
+            case 'tuplet-normal':
+                $this->tupletNormal = $this->tupletNumber;
+                break;
+            case 'tuplet':
+                $this->openTuplet();
+                break;
+            case 'dynamics':
+                $this->inDynamics = false;
+                break;
+            case 'syllabic':
+                $this->wordGoesOn = \in_array(trim($text), ['begin', 'middle'], true);
+                break;
+            case 'text':
+                $this->syllable .= $text;
+                break;
+            case 'lyric':
+                if (null !== $this->note && '' !== trim($this->syllable)) {
+                    $this->note->lyrics[$this->verse] = Syllable::of($this->syllable, $this->wordGoesOn);
+                }
+                $this->verse = 0;
                 break;
             case 'note':
                 $this->closeNote();
@@ -377,10 +443,7 @@ final class Reader
                 }
                 break;
             case 'words':
-                $jump = Jump::fromWords($text);
-                if (null !== $jump) {
-                    $this->measure?->addJump($jump);
-                }
+                $this->words(trim($text));
                 break;
             case 'rehearsal':
                 if (null !== $this->measure) {
@@ -465,7 +528,7 @@ final class Reader
         $pitch = $this->isRest || '' === $this->step ? null : $this->pitch($part);
         if ($this->isChord && null !== $this->chordOf) {
             if (null !== $pitch) {
-                $this->chordOf->pitches[] = $pitch;
+                $this->chordOf->add($pitch, $this->finger, $this->string);
                 $this->chordOf->tiedTo = $this->chordOf->tiedTo || $note->tiedTo;
                 $this->chordOf->tiedFrom = $this->chordOf->tiedFrom || $note->tiedFrom;
             }
@@ -485,14 +548,82 @@ final class Reader
         }
         $note->voice = max(1, min(99, (int) $this->voice));
         if (null !== $pitch) {
-            $note->pitches = [$pitch];
+            $note->add($pitch, $this->finger, $this->string);
         }
         if ($this->actual !== $this->normal) {
-            $note->tuplet = Tuplet::of($this->actual, $this->normal);
+            $note->tuplet = $part->tuplet($note->voice, $this->actual, $this->normal);
         }
+        foreach ($this->tupletStops as $number) {
+            unset($part->tuplets[$note->voice][$number]);
+        }
+        $part->pending?->give($note);
+        $part->pending = null;
         $this->time += $note->length;
         $this->chordOf = $note;
         $part->part->add($part->position, $note);
+    }
+
+    private function tuplet(): void
+    {
+        $number = max(1, min(6, (int) ($this->xml->getAttribute('number') ?? '1')));
+        if ('start' !== $this->xml->getAttribute('type')) {
+            $this->tupletStops[] = $number;
+            $this->tupletNumber = 0;
+
+            return;
+        }
+        $this->tupletActual = $this->tupletNormal = 0;
+        if (null !== $this->part) {
+            $this->part->tupletToOpen = $number;
+        }
+        if ($this->xml->isEmptyElement) {
+            $this->openTuplet();
+        }
+    }
+
+    /** Ratios are known only where the bracket names them: needed where one tuplet stands in another. */
+    private function openTuplet(): void
+    {
+        if (null !== $this->part && 0 !== $this->part->tupletToOpen) {
+            $this->part->tuplets[max(1, min(99, (int) $this->voice))][$this->part->tupletToOpen] = [$this->tupletActual, $this->tupletNormal];
+            $this->part->tupletToOpen = 0;
+        }
+    }
+
+    private function hairpin(string $type): void
+    {
+        if ('stop' === $type) {
+            if (null !== $this->chordOf) {
+                $this->chordOf->hairpinStop = true;
+            }
+        } elseif (null !== $this->part) {
+            $this->pending()->hairpin = 'crescendo' === $type ? Hairpin::Crescendo : Hairpin::Diminuendo;
+        }
+    }
+
+    /** Where a sign over the staff goes: to the note it stands in, or to the next one. */
+    private function pending(): PendingMarks|NoteDraft
+    {
+        if (null !== $this->note) {
+            return $this->note;
+        }
+        \assert(null !== $this->part);
+
+        return $this->part->pending ??= new PendingMarks();
+    }
+
+    private function words(string $text): void
+    {
+        $jump = Jump::fromWords($text);
+        $word = PlayingWord::fromText($text);
+        if (null !== $jump) {
+            $this->measure?->addJump($jump);
+        } elseif (null !== $word && null !== $this->part) {
+            $this->pending()->words[] = $word;
+        } elseif ('' !== $text && !isset($this->told['words '.$text])) {
+            $this->told['words '.$text] = true;
+            $this->draft->notice($this->lineNumber(), 1, 'The words "{text}" are left out.', ['text' => mb_substr($text, 0, 60)]);
+        }
     }
 
     private function pitch(PartState $part): ?Pitch
@@ -621,12 +752,13 @@ final class Reader
     private function tempo(string $perMinute): void
     {
         $part = ['whole' => 1, 'half' => 2, 'quarter' => 4, 'eighth' => 8, '16th' => 16][$this->unit] ?? null;
-        if (null === $part || 1 !== preg_match('/^\D*(\d{1,3})/', $perMinute, $match) || 0 === (int) $match[1] || null !== $this->draft->goalTempo) {
+        if (null === $part || 1 !== preg_match('/^\D*(\d{1,3})(?:\D+(\d{1,3}))?/', $perMinute, $match) || 0 === (int) $match[1] || null !== $this->draft->goalTempo) {
             return;
         }
         $beat = Ticks::ofWhole(1, $part);
         $this->draft->beatTicks = $this->unitDotted ? intdiv(3 * $beat, 2) : $beat;
         $this->draft->goalTempo = (int) $match[1];
+        $this->draft->goalTempoTo = isset($match[2]) ? (int) $match[2] : null;
     }
 
     /** Line of a measure's first tag; looked up only for a notice. */

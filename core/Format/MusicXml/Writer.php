@@ -9,9 +9,11 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\NoteValue;
 use CoinStair\Core\Score\Part;
@@ -32,6 +34,8 @@ final class Writer
     private array $numbers;
     /** @var array<int, list<int>> numbers of the slurs that are open, by voice */
     private array $slurs = [];
+    /** @var array<int, array<int, bool>> whether a sung word goes on from the note before, by voice and verse */
+    private array $wordsGoOn = [];
 
     /**
      * @param list<string>|null $numbers measure numbers to print; computed ones if none are given
@@ -39,7 +43,7 @@ final class Writer
     private function __construct(private readonly Piece $piece, private readonly bool $ids, ?array $numbers)
     {
         $this->xml = new \XMLWriter();
-        $this->numbers = $numbers ?? MeasureNumbers::of($piece)->all();
+        $this->numbers = $numbers ?? MeasureNumbers::of($piece)->printed();
     }
 
     public static function write(Piece $piece): string
@@ -97,14 +101,14 @@ final class Writer
 
     private function part(Part $part): void
     {
-        $this->slurs = [];
+        $this->slurs = $this->wordsGoOn = [];
         $this->xml->startElement('part');
         $this->xml->writeAttribute('id', $part->id);
         $before = null;
         foreach ($this->piece->measures as $position => $measure) {
             $this->xml->startElement('measure');
             $this->xml->writeAttribute('number', $this->numbers[$position] ?? '');
-            if ($measure->isShort()) {
+            if ($measure->isShort() && ($this->ids || '' === $measure->printed)) {
                 $this->xml->writeAttribute('implicit', 'yes');
             }
             if ($before?->lineBreak && !$this->ids) {
@@ -279,15 +283,15 @@ final class Writer
             for ($dot = 0; $dot < $value->dots; ++$dot) {
                 $this->xml->writeElement('beat-unit-dot');
             }
-            $this->xml->writeElement('per-minute', (string) $this->piece->goalTempo);
+            $this->xml->writeElement('per-minute', $this->piece->goalTempo.(null === $this->piece->goalTempoTo ? '' : '–'.$this->piece->goalTempoTo));
             $this->xml->endElement();
         }, (string) round((int) $this->piece->goalTempo * $this->piece->beatTicks / Ticks::PER_QUARTER, 2));
     }
 
-    private function direction(\Closure $type, ?string $tempo): void
+    private function direction(\Closure $type, ?string $tempo, string $placement = 'above'): void
     {
         $this->xml->startElement('direction');
-        $this->xml->writeAttribute('placement', 'above');
+        $this->xml->writeAttribute('placement', $placement);
         $this->xml->startElement('direction-type');
         $type();
         $this->xml->endElement();
@@ -337,8 +341,10 @@ final class Writer
     /** @param array<int, string> $beams */
     private function event(Part $part, Event $event, Accidentals $accidentals, array $beams, TupletBrackets $brackets, bool $wholeMeasure): void
     {
+        $this->signsBefore($event->marks);
         if ($event->isRest() && $wholeMeasure) {
             $this->note($part, $event, null, 0, $event->length, $accidentals, [], $brackets, true, true, true);
+            $this->signsAfter($event->marks);
 
             return;
         }
@@ -349,6 +355,34 @@ final class Writer
             foreach ($event->isRest() ? [null] : $event->pitches as $order => $pitch) {
                 $this->note($part, $event, $pitch, $order, $length, $accidentals, $beams, $brackets, 0 === $index, $last === $index, false);
             }
+        }
+        $this->signsAfter($event->marks);
+    }
+
+    private function signsBefore(Marks $marks): void
+    {
+        if ($marks->isNone()) {
+            return;
+        }
+        if (null !== $dynamic = $marks->dynamic) {
+            $this->direction(function () use ($dynamic): void {
+                $this->xml->startElement('dynamics');
+                $this->xml->writeElement($dynamic->value);
+                $this->xml->endElement();
+            }, null, 'below');
+        }
+        if (Hairpin::None !== $marks->hairpin) {
+            $this->direction(fn () => $this->typed('wedge', $marks->hairpin->value), null, 'below');
+        }
+        foreach ($marks->words as $word) {
+            $this->direction(fn () => $this->xml->writeElement('words', $word->value), null);
+        }
+    }
+
+    private function signsAfter(Marks $marks): void
+    {
+        if ($marks->hairpinStop) {
+            $this->direction(fn () => $this->typed('wedge', 'stop'), null, 'below');
         }
     }
 
@@ -416,7 +450,10 @@ final class Writer
             $xml->text($word);
             $xml->endElement();
         }
-        $this->notations($event, 0 === $order, $tiedFrom, $tiedTo, $first, $last, $brackets);
+        $this->notations($part, $event, $order, $tiedFrom, $tiedTo, $first, $last, $brackets);
+        if (0 === $order && $first) {
+            $this->lyrics($event);
+        }
         $xml->endElement();
     }
 
@@ -428,14 +465,21 @@ final class Writer
         $this->xml->endElement();
     }
 
-    private function notations(Event $event, bool $main, bool $tiedFrom, bool $tiedTo, bool $first, bool $last, TupletBrackets $brackets): void
+    private function notations(Part $part, Event $event, int $order, bool $tiedFrom, bool $tiedTo, bool $first, bool $last, TupletBrackets $brackets): void
     {
+        $main = 0 === $order;
         $starts = $main && $first ? $event->slurStarts : 0;
         $stops = $main && $last ? $event->slurStops : 0;
-        $bracket = $main && $first && $last ? $brackets->at($event->id) : null;
-        $marks = $main && $first ? $event->articulations : [];
-        $technical = $main && $first && (BowMark::None !== $event->bow || null !== $event->finger);
-        if (!$tiedFrom && !$tiedTo && 0 === $starts + $stops && null === $bracket && [] === $marks && !$technical) {
+        $opens = $main && $first ? $brackets->starts($event->id) : [];
+        $closes = $main && $last ? $brackets->stops($event->id) : [];
+        $marks = $first ? $event->marks : Marks::none();
+        $finger = $marks->fingers[$order] ?? null;
+        $string = array_search($marks->strings[$order] ?? '', $part->instrument->openStrings(), true);
+        $bow = $main ? $marks->bow : BowMark::None;
+        $articulations = $main ? $marks->articulations : [];
+        $lift = $main && $last && $event->marks->lift;
+        $technical = BowMark::None !== $bow || null !== $finger || false !== $string;
+        if (!$tiedFrom && !$tiedTo && 0 === $starts + $stops && [] === $opens && [] === $closes && [] === $articulations && !$technical && !$lift) {
             return;
         }
         $xml = $this->xml;
@@ -447,14 +491,57 @@ final class Writer
             $this->typed('tied', 'start');
         }
         $this->slurs($event, $starts, $stops);
-        if (null !== $bracket) {
-            $this->typed('tuplet', $bracket);
+        foreach ($opens as $number => [$actual, $normal]) {
+            $this->tupletStart($number, $actual, $normal, \count($event->tuplet->levels) > 1 || $brackets->isNested($event->id));
+        }
+        foreach ($closes as $number) {
+            $xml->startElement('tuplet');
+            $xml->writeAttribute('type', 'stop');
+            $xml->writeAttribute('number', (string) $number);
+            $xml->endElement();
         }
         if ($technical) {
-            $this->technical($event);
+            $xml->startElement('technical');
+            if (BowMark::None !== $bow) {
+                $xml->writeElement(BowMark::Up === $bow ? 'up-bow' : 'down-bow');
+            }
+            if (null !== $finger) {
+                $xml->writeElement('fingering', (string) $finger);
+            }
+            if (false !== $string) {
+                $xml->writeElement('string', (string) ($string + 1));
+            }
+            $xml->endElement();
         }
-        $this->articulations($marks);
+        $this->articulations($articulations, $lift);
         $xml->endElement();
+    }
+
+    private function tupletStart(int $number, int $actual, int $normal, bool $ratio): void
+    {
+        $xml = $this->xml;
+        $xml->startElement('tuplet');
+        $xml->writeAttribute('type', 'start');
+        $xml->writeAttribute('number', (string) $number);
+        foreach ($ratio ? ['tuplet-actual' => $actual, 'tuplet-normal' => $normal] : [] as $element => $notes) {
+            $xml->startElement($element);
+            $xml->writeElement('tuplet-number', (string) $notes);
+            $xml->endElement();
+        }
+        $xml->endElement();
+    }
+
+    private function lyrics(Event $event): void
+    {
+        foreach ($event->marks->lyrics as $verse => $syllable) {
+            $before = $this->wordsGoOn[$event->voice][$verse] ?? false;
+            $this->xml->startElement('lyric');
+            $this->xml->writeAttribute('number', (string) $verse);
+            $this->xml->writeElement('syllabic', $syllable->wordGoesOn ? ($before ? 'middle' : 'begin') : ($before ? 'end' : 'single'));
+            $this->xml->writeElement('text', $syllable->text);
+            $this->xml->endElement();
+            $this->wordsGoOn[$event->voice][$verse] = $syllable->wordGoesOn;
+        }
     }
 
     private function slurs(Event $event, int $starts, int $stops): void
@@ -477,20 +564,8 @@ final class Writer
         $this->xml->endElement();
     }
 
-    private function technical(Event $event): void
-    {
-        $this->xml->startElement('technical');
-        if (BowMark::None !== $event->bow) {
-            $this->xml->writeElement(BowMark::Up === $event->bow ? 'up-bow' : 'down-bow');
-        }
-        if (null !== $event->finger) {
-            $this->xml->writeElement('fingering', (string) $event->finger);
-        }
-        $this->xml->endElement();
-    }
-
     /** @param list<Articulation> $marks */
-    private function articulations(array $marks): void
+    private function articulations(array $marks, bool $lift): void
     {
         $names = [];
         foreach ($marks as $mark) {
@@ -498,10 +573,13 @@ final class Writer
                 $names[] = Articulation::Marcato === $mark ? 'strong-accent' : $mark->value;
             }
         }
-        if ([] !== $names) {
+        if ([] !== $names || $lift) {
             $this->xml->startElement('articulations');
             foreach ($names as $name) {
                 $this->xml->writeElement($name);
+            }
+            if ($lift) {
+                $this->xml->writeElement('breath-mark', 'comma');
             }
             $this->xml->endElement();
         }

@@ -21,7 +21,7 @@ class Chunk implements BelongsToProgram
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
 
-    #[ORM\ManyToOne]
+    #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private Piece $piece;
 
@@ -84,6 +84,12 @@ class Chunk implements BelongsToProgram
         $this->toPosition = $span->to->position;
         $this->toOffset = $span->to->offset;
         $this->lands = $span->lands;
+    }
+
+    /** Tells this cut of this score from any other: the key of what is reckoned from it. */
+    public function fingerprint(string $what): string
+    {
+        return $what.'.'.hash('xxh128', $this->piece->scoreText().json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR));
     }
 
     public function isRemoved(): bool

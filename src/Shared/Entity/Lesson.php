@@ -31,7 +31,7 @@ class Lesson implements BelongsToProgram
     #[ORM\JoinColumn(nullable: true, onDelete: 'SET NULL')]
     private ?Sequence $sequence;
 
-    #[ORM\ManyToOne]
+    #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private Piece $piece;
 

@@ -117,6 +117,12 @@ class Piece implements BelongsToProgram
         return $this->decoded ??= PieceDocument::decode($this->score);
     }
 
+    /** The score as the document that is stored. */
+    public function scoreText(): string
+    {
+        return $this->score;
+    }
+
     public function getTitle(): string
     {
         return $this->title;

@@ -24,7 +24,7 @@ class Sequence implements BelongsToProgram
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private SchoolClass $class;
 
-    #[ORM\ManyToOne]
+    #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private Piece $piece;
 

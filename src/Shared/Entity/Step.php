@@ -33,7 +33,7 @@ class Step implements BelongsToProgram
     #[ORM\Column(length: 12, enumType: StepPurpose::class)]
     private StepPurpose $purpose;
 
-    #[ORM\ManyToOne]
+    #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(onDelete: 'CASCADE')]
     private ?Chunk $chunk;
 

@@ -10,12 +10,14 @@ use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\Coverage;
+use CoinStair\Core\Practice\EntryKind;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\LessonStep;
 use CoinStair\Core\Practice\LogEntry as Entry;
 use CoinStair\Core\Practice\Stair;
 use CoinStair\Core\Practice\TaughtLesson;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Contracts\Cache\CacheInterface;
 
 /** Reads lessons and their logs from the database for the projections of the core. */
 final readonly class ClassRecord
@@ -23,7 +25,7 @@ final readonly class ClassRecord
     /** Lessons that a projection looks back on: more than two years of daily lessons. */
     private const LESSONS = 500;
 
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private CacheInterface $cache)
     {
     }
 
@@ -34,7 +36,62 @@ final readonly class ClassRecord
      */
     public function coverage(SchoolClass $class): array
     {
-        return Coverage::ofChunks($this->taught($this->lessons($class)));
+        return $this->coverages([$class])[(int) $class->getId()];
+    }
+
+    /**
+     * The same for several classes. Logs only grow, so what was reckoned from one holds until it has another entry.
+     *
+     * @param list<SchoolClass> $classes
+     *
+     * @return array<int, array<string, ChunkCoverage>> by class id
+     */
+    public function coverages(array $classes): array
+    {
+        $logs = $this->logs($classes);
+        $coverages = [];
+        foreach ($classes as $class) {
+            $id = (int) $class->getId();
+            $coverages[$id] = isset($logs[$id])
+                ? $this->cache->get('coverage.'.$id.'.'.$logs[$id], fn (): array => Coverage::ofChunks($this->taught($this->lessons($class))))
+                : [];
+        }
+
+        return $coverages;
+    }
+
+    /**
+     * Something else that follows from a class's log alone, reckoned once for each state of it.
+     *
+     * @template T
+     *
+     * @param \Closure(): T $reckon
+     *
+     * @return T
+     */
+    public function remember(SchoolClass $class, string $what, \Closure $reckon): mixed
+    {
+        return $this->cache->get($what.'.'.$class->getId().'.'.($this->logs([$class])[(int) $class->getId()] ?? 'empty'), $reckon);
+    }
+
+    /**
+     * What tells one state of a class's log from another.
+     *
+     * @param list<SchoolClass> $classes
+     *
+     * @return array<int, string> by class id; none for a class with no lesson
+     */
+    private function logs(array $classes): array
+    {
+        /** @var list<array{class: int|string, lessons: int|string, entries: int|string, last: string|null}> $rows */
+        $rows = $this->entities->createQuery('SELECT IDENTITY(l.class) class, COUNT(DISTINCT l.id) lessons, COUNT(e.id) entries, MAX(e.id) last FROM '.Lesson::class.' l LEFT JOIN '.LogEntry::class.' e WITH e.lesson = l WHERE l.class IN (:classes) GROUP BY l.class')
+            ->setParameter('classes', $classes)->getScalarResult();
+        $logs = [];
+        foreach ($rows as $row) {
+            $logs[(int) $row['class']] = $row['lessons'].'-'.$row['entries'].'-'.$row['last'];
+        }
+
+        return $logs;
     }
 
     /**
@@ -42,11 +99,11 @@ final readonly class ClassRecord
      *
      * @return list<Lesson>
      */
-    public function lessons(SchoolClass $class, int $limit = self::LESSONS): array
+    public function lessons(SchoolClass $class, int $limit = self::LESSONS, int $first = 0): array
     {
         /** @var list<Lesson> $lessons */
-        $lessons = $this->entities->createQuery('SELECT l, p FROM '.Lesson::class.' l JOIN l.piece p WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
-            ->setParameter('class', $class)->setMaxResults($limit)->getResult();
+        $lessons = $this->entities->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
+            ->setParameter('class', $class)->setFirstResult($first)->setMaxResults($limit)->getResult();
 
         return $lessons;
     }
@@ -78,12 +135,13 @@ final readonly class ClassRecord
         if ([] === $lessons) {
             return [];
         }
-        /** @var list<LogEntry> $rows */
-        $rows = $this->entities->createQuery('SELECT e FROM '.LogEntry::class.' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count')
-            ->setParameter('lessons', $lessons)->getResult();
+        // Scalars, since a class has thousands of entries and none of them is ever changed.
+        /** @var list<array{lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string}> $rows */
+        $rows = $this->entities->createQuery('SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text FROM '.LogEntry::class.' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count')
+            ->setParameter('lessons', $lessons)->getArrayResult();
         $entries = [];
         foreach ($rows as $row) {
-            $entries[(int) $row->getLesson()->getId()][] = $row->entry();
+            $entries[(int) $row['lesson']][] = new Entry($row['id'], $row['step'], $row['kind'], $row['tempo'], $row['madeAt'], $row['count'], $row['text']);
         }
 
         return $entries;

@@ -61,8 +61,8 @@ final class AbcReaderTest extends TestCase
     public function testMarks(): void
     {
         [$first, $second] = Tunes::abc('v!2!.C !upbow!!accent!D|')->parts[0]->events(0);
-        self::assertSame([BowMark::Down, 2, [Articulation::Staccato]], [$first->bow, $first->finger, $first->articulations]);
-        self::assertSame([BowMark::Up, null, [Articulation::Accent]], [$second->bow, $second->finger, $second->articulations]);
+        self::assertSame([BowMark::Down, 2, [Articulation::Staccato]], [$first->marks->bow, $first->marks->fingers[0] ?? null, $first->marks->articulations]);
+        self::assertSame([BowMark::Up, null, [Articulation::Accent]], [$second->marks->bow, $second->marks->fingers[0] ?? null, $second->marks->articulations]);
     }
 
     public function testVoicesAreParts(): void
@@ -98,7 +98,7 @@ final class AbcReaderTest extends TestCase
         yield 'an open decoration' => ['!upbow C4|', 5, 1, 'A closing ! was expected.'];
         yield 'a length off the grid' => ['C2 D/11 E2|', 5, 4, 'The length "/11" cannot be read exactly; the note was left out.'];
         yield 'a wrong meter' => ['[M:5/7]C4|', 5, 1, 'The meter "5/7" is not understood; a meter such as 4/4 was expected.'];
-        yield 'words' => ["C4|\nw:la", 6, 1, 'Words under the notes are left out.'];
+        yield 'too many words' => ["C2D2|\nw:la la la", 6, 1, 'There are more syllables than notes in the line above.'];
         yield 'a second tune' => ["C4|]\nX:2\nK:D\nD4|]", 6, 1, 'The file holds more tunes; only the first was read.'];
     }
 
