@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Format;
 
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
+use CoinStair\Core\Format\Midi\Reader as MidiReader;
+use CoinStair\Core\Format\MusicXml\Packed;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 
 /**
@@ -26,16 +28,25 @@ final class ScoreFile
         if ('' === trim($bytes)) {
             throw UnreadableFile::because('The file is empty.');
         }
-        if (str_starts_with($bytes, "PK\x03\x04")) {
-            throw UnreadableFile::because('This is a packed file (.mxl or .zip). Unpack it and give the MusicXML file inside.');
-        }
+        $format = self::format($bytes);
 
-        return 'musicxml' === self::format($bytes) ? MusicXmlReader::read($bytes) : AbcReader::read($bytes);
+        return match ($format) {
+            'mxl' => MusicXmlReader::read(Packed::unpack($bytes)),
+            'midi' => MidiReader::read($bytes),
+            'musicxml' => MusicXmlReader::read($bytes),
+            default => AbcReader::read($bytes),
+        };
     }
 
-    /** musicxml or abc. */
+    /** mxl, midi, musicxml or abc. */
     public static function format(string $bytes): string
     {
+        if (str_starts_with($bytes, "PK\x03\x04")) {
+            return 'mxl';
+        }
+        if (str_starts_with($bytes, 'MThd')) {
+            return 'midi';
+        }
         $start = ltrim(substr($bytes, 0, 1024), "\xEF\xBB\xBF\xFE\xFF\0 \t\r\n");
 
         return str_starts_with($start, '<') ? 'musicxml' : 'abc';

@@ -18,6 +18,7 @@ use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\OffTheGrid;
 use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\PlayingWord;
@@ -31,7 +32,7 @@ use CoinStair\Core\Score\Tuplet;
 final class Reader
 {
     private const BAR = '/\G(?<colons>:*)(?:\|\]|\|\||\[\||\|)(?<after>:*)\]?(?:(?<ending>\d[\d,\-]*))?|\G::(?<ending2>\d[\d,\-]*)?/';
-    private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
+    private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<micro>(?<=[\^_])\d*\/?\d*)?(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
     private const SHORTHAND = ['.' => 'staccato', 'u' => 'upbow', 'v' => 'downbow', 'L' => 'accent', 'H' => 'fermata', 'S' => 'segno', 'O' => 'coda', '~' => 'roll', 'T' => 'trill', 'M' => 'lowermordent', 'P' => 'uppermordent', 'R' => 'roll', 'J' => 'slide'];
     private const HAIRPINS = ['crescendo(' => Hairpin::Crescendo, '<(' => Hairpin::Crescendo, 'diminuendo(' => Hairpin::Diminuendo, '>(' => Hairpin::Diminuendo];
     private const VERSES = 9;
@@ -41,7 +42,10 @@ final class Reader
     private PieceDraft $draft;
     private Meter $meter;
     private Key $key;
-    private ?int $unit = null;
+    private ?int $firstUnit = null;
+    /** what the header says, for each voice as it begins */
+    private Meter $firstMeter;
+    private Key $firstKey;
     private bool $inBody = false;
     /** @var array<string, VoiceState> by voice id */
     private array $voices = [];
@@ -59,13 +63,16 @@ final class Reader
     /** @var array<string, true> things already told once */
     private array $told = [];
     private string $text = '';
+    private bool $inText = false;
+    /** the first line that is no header of a tune */
+    private ?Notice $textBefore = null;
     private int $line = 0;
 
     private function __construct()
     {
         $this->draft = new PieceDraft();
-        $this->meter = Meter::of(4, 4);
-        $this->key = Key::of(0);
+        $this->meter = $this->firstMeter = Meter::of(4, 4);
+        $this->key = $this->firstKey = Key::of(0);
     }
 
     /**
@@ -96,6 +103,12 @@ final class Reader
                 break;
             }
         }
+        if (!$this->inBody && null !== $before = $this->textBefore) {
+            throw UnreadableFile::at($before->line, $before->column, $before->template, $before->parameters);
+        }
+        if (null !== $before = $this->textBefore) {
+            $this->draft->notice($before->line, $before->column, 'Text before the tune is left out.');
+        }
         if (!$this->inBody) {
             throw UnreadableFile::at(1, 1, 'No key line was found. An ABC tune has header lines such as X:1, T:Title, M:4/4, and last K:D, then its notes.');
         }
@@ -112,6 +125,12 @@ final class Reader
 
             return true;
         }
+        if ($this->inText || 1 === preg_match('/^%%begin(text|ps|svg|ml)\b/', $this->text)) {
+            $this->inText = 1 !== preg_match('/^%%end(text|ps|svg|ml)\b/', $this->text);
+            $this->tellOnce('directive', 1, 'Lines that begin with %% are left out.');
+
+            return true;
+        }
         if (str_starts_with($this->text, '%%')) {
             $this->tellOnce('directive', 1, 'Lines that begin with %% are left out.');
 
@@ -124,6 +143,7 @@ final class Reader
                 return true;
             }
         }
+        $this->text = str_replace('\\%', '%', $this->text);
         if (1 === preg_match('/^([A-Za-z+]):(.*)$/', $this->text, $match) && !($this->inBody && '|' === ($match[2][0] ?? '') && ctype_lower($match[1]) && 'w' !== $match[1])) {
             return $this->field($match[1], trim($match[2]), 1);
         }
@@ -133,7 +153,7 @@ final class Reader
             }
             $this->music();
         } elseif ('' !== trim($this->text) && '' === $this->draft->title) {
-            throw UnreadableFile::at($this->line, 1, 'A header line such as X:1 or K:D was expected here, not "{text}".', ['text' => mb_substr($this->text, 0, 30)]);
+            $this->textBefore ??= new Notice($this->line, 1, 'A header line such as X:1 or K:D was expected here, not "{text}".', ['text' => mb_substr($this->text, 0, 30)]);
         }
 
         return true;
@@ -216,11 +236,11 @@ final class Reader
 
             return;
         }
-        foreach ($this->voices as $voice) {
-            $voice->meter = $this->meter;
-        }
-        if ($this->inBody && 0 === $this->voice?->time && isset($this->draft->measures[$this->voice->position])) {
-            $this->draft->measures[$this->voice->position]->meter = $this->meter;
+        if (null !== $this->voice) {
+            $this->voice->meter = $this->meter;
+            if (0 === $this->voice->time && isset($this->draft->measures[$this->voice->position])) {
+                $this->draft->measures[$this->voice->position]->meter = $this->meter;
+            }
         }
     }
 
@@ -228,9 +248,11 @@ final class Reader
     {
         if (1 === preg_match('~^(\d{1,2})\s*/\s*(\d{1,4})$~', $value, $match)) {
             try {
-                $this->unit = Ticks::ofWhole((int) $match[1], (int) $match[2]);
+                $unit = Ticks::ofWhole((int) $match[1], (int) $match[2]);
                 if (null !== $this->voice) {
-                    $this->voice->unit = $this->unit;
+                    $this->voice->unit = $unit;
+                } else {
+                    $this->firstUnit = $unit;
                 }
 
                 return;
@@ -284,7 +306,7 @@ final class Reader
             }
         }
         if (!$this->inBody) {
-            $this->clef = $clef;
+            [$this->clef, $this->firstMeter, $this->firstKey] = [$clef, $this->meter, $this->key];
             $this->octaveShift = self::octaveShiftIn($value);
             $this->inBody = true;
         } elseif (null !== $clef && null !== $this->voice && 0 === $this->voice->position) {
@@ -332,7 +354,7 @@ final class Reader
             $name = 1 === preg_match('/(?:name|nm)="([^"]*)"/', $attributes, $match) ? mb_substr($match[1], 0, 60) : '';
             $part = $this->draft->part('P'.(\count($this->voices) + 1), $name);
             $part->clef = $this->clefIn((string) preg_replace('/"[^"]*"/', '', $attributes)) ?? $this->clef;
-            $this->voices[$id] = new VoiceState($part, $this->meter, $this->key, $this->unit ?? $this->defaultUnit());
+            $this->voices[$id] = new VoiceState($part, $this->firstMeter, $this->firstKey, $this->firstUnit ?? $this->defaultUnit());
             $this->voices[$id]->keyExtras = $this->keyExtras;
             $this->voices[$id]->octaveShift = '' === $attributes ? $this->octaveShift : self::octaveShiftIn($attributes);
         }
@@ -342,7 +364,7 @@ final class Reader
 
     private function defaultUnit(): int
     {
-        return $this->meter->count / $this->meter->unit < 0.75 ? Ticks::ofWhole(1, 16) : Ticks::ofWhole(1, 8);
+        return $this->firstMeter->count / $this->firstMeter->unit < 0.75 ? Ticks::ofWhole(1, 16) : Ticks::ofWhole(1, 8);
     }
 
     private function voice(): VoiceState
@@ -354,6 +376,10 @@ final class Reader
     private function frame(int $at = 0): MeasureDraft
     {
         $voice = $this->voice();
+        // What one voice says of a measure's meter holds for the others too.
+        if (0 === $voice->time && isset($this->draft->measures[$voice->position])) {
+            $voice->meter = $this->draft->measures[$voice->position]->meter;
+        }
         while (\count($this->draft->measures) <= $voice->position) {
             $this->draft->addMeasure(new MeasureDraft($voice->meter, $voice->key, $this->line, $this->column($at)));
         }
@@ -468,10 +494,9 @@ final class Reader
 
                 return $end + 1;
             case '&':
-                ++$voice->overlay;
+                $voice->turnTo($voice->overlay + 1);
                 $voice->time = 0;
-                $voice->last = null;
-                $voice->accidentals = $voice->tied = [];
+                $voice->accidentals = [];
 
                 return $at + 1;
         }
@@ -503,6 +528,10 @@ final class Reader
         $octave = (ctype_lower($match['letter']) ? 5 : 4) + substr_count($match['octave'], "'") - substr_count($match['octave'], ',');
         $octave = max(0, min(9, $octave + $voice->octaveShift));
         $sign = $match['accidental'] ?? '';
+        if ('' !== ($match['micro'] ?? '')) {
+            $this->tellOnce('microtones', 1, 'Microtones are left out; the plain notes are read.');
+            $sign = '';
+        }
         $alteration = self::ALTERATIONS[$sign] ?? $voice->tied[$letter.$octave] ?? $voice->accidentals[$letter] ?? $voice->keyExtras[$letter] ?? $voice->key->alteration($letter);
         if ('' !== $sign) {
             $voice->accidentals[$letter] = $alteration;
@@ -687,7 +716,7 @@ final class Reader
         $voice = $this->voice();
         $ofThree = $voice->meter->isCompound() ? 3 : 2;
         $normal = $normal > 0 ? $normal : [2 => 3, 3 => 2, 4 => 3, 5 => $ofThree, 6 => 2, 7 => $ofThree, 8 => 3, 9 => $ofThree][$actual] ?? 0;
-        if ($actual < 2 || $normal < 1) {
+        if ($actual < 2 || $normal < 1 || $normal > 64) {
             $this->draft->notice($this->line, $this->column($at), 'The tuplet is not understood.');
 
             return;

@@ -30,6 +30,8 @@ final class VoiceState
     public PendingMarks $pending;
     /** voice inside the measure: 0, or how many & stand before in it */
     public int $overlay = 0;
+    /** @var array<int, array{NoteDraft|null, array<string, int>}> last note and ties of each voice inside the measure */
+    private array $kept = [];
     /** @var array<string, int> alterations in semitones that the key line adds, by letter */
     public array $keyExtras = [];
     /** octaves by which the notes sound above what is written */
@@ -49,8 +51,17 @@ final class VoiceState
     public function nextMeasure(): void
     {
         ++$this->position;
-        $this->time = $this->overlay = 0;
+        $this->time = 0;
+        $this->turnTo(0);
         $this->accidentals = [];
+    }
+
+    /** Goes to another voice inside the measure; each has a last note and ties of its own. */
+    public function turnTo(int $overlay): void
+    {
+        $this->kept[$this->overlay] = [$this->last, $this->tied];
+        [$this->last, $this->tied] = $this->kept[$overlay] ?? [null, []];
+        $this->overlay = $overlay;
     }
 
     /** A tuplet counts down one note and gives its ratio. */

@@ -7,28 +7,25 @@ namespace App\Library\Command;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\Json\PieceReport;
 use CoinStair\Core\Format\ReadResult;
-use CoinStair\Core\Format\ScoreFile;
-use CoinStair\Core\Format\UnreadableFile;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-#[AsCommand('piece:read', 'Reads a MusicXML or ABC file and tells its parts, measures, play order, notes and notices')]
+#[AsCommand('piece:read', 'Reads a MusicXML, ABC or MIDI file and tells its parts, measures, play order, notes and notices')]
 final class PieceReadCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML or ABC')
+        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $errors = ScoreFileInput::errors($output);
         /** @var string $file */
         $file = $input->getArgument('file');
         $format = $input->getOption('format');
@@ -37,17 +34,8 @@ final class PieceReadCommand extends Command
 
             return Command::INVALID;
         }
-        $bytes = is_file($file) && is_readable($file) ? file_get_contents($file, false, null, 0, ScoreFile::MAX_BYTES + 1) : false;
-        if (false === $bytes) {
-            $errors->writeln("$file cannot be opened.");
-
-            return Command::FAILURE;
-        }
-        try {
-            $read = ScoreFile::read($bytes);
-        } catch (UnreadableFile $refusal) {
-            $errors->writeln("$file: ".$refusal->getMessage());
-
+        $read = ScoreFileInput::read($file, $output);
+        if (null === $read) {
             return Command::FAILURE;
         }
         if ('json' === $format) {
