@@ -23,6 +23,8 @@ missing_packages() {
     [ -x /usr/sbin/nginx ] || echo nginx-light
     if [ "${COIN_STAIR_BROWSER:-no}" = yes ]; then
         [ -x /usr/bin/chromium ] || echo chromium fonts-liberation
+        # A stranger that reads our ABC, and brings examples of its own.
+        [ -x /usr/bin/abc2midi ] || echo abcmidi
     fi
 }
 

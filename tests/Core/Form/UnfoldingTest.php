@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Form;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Form\Visit;
@@ -48,6 +47,31 @@ final class UnfoldingTest extends TestCase
         yield 'D.C. with no Fine plays to the end' => ['C4|D4!D.C.!|]', '0 1 0 1', '0 1'];
         yield 'D.C. inside a second ending' => ['|:C4!fine!|1D4:|2E4!D.C.!|]', '0 1 0 2 0', '0 2'];
         yield 'a pickup that belongs to the repeat' => ['C|:D4|E3:|', '0 1 2 1 2', '0 1 2'];
+        yield 'a repeat of the last measure alone' => ['C4|D4|:E4:|', '0 1 2 2', '0 1 2'];
+        yield 'four times' => ['|:C4:::|', '0 0 0 0', '0'];
+        yield 'five passes over three endings' => ['|:C4|[1,2D4:|[3,4E4:|[5F4|]', '0 1 0 1 0 2 0 2 0 3', '0 3'];
+        yield 'a range of endings' => ['|:C4|[1-3D4:|[4E4|]', '0 1 0 1 0 1 0 2', '0 2'];
+        yield 'endings in two repeats after each other' => ['|:C4|[1D4:|[2E4||:F4|[1G4:|[2A4|]', '0 1 0 2 3 4 3 5', '0 2 3 5'];
+        yield 'endings in an inner repeat' => ['|:C4|:D4|[1E4:|[2F4||G4:|A4|]', '0 1 2 1 3 4 0 1 2 1 3 4 5', '0 1 3 4 5'];
+        yield 'a first ending of three measures' => ['|:C4|D4|[1E4|F4|G4:|[2A4|B4|]', '0 1 2 3 4 0 1 5 6', '0 1 5 6'];
+        yield 'both endings close with a repeat sign' => ['|:C4|[1D4:|[2E4:|F4|]', '0 1 0 2 3', '0 2 3'];
+        yield 'three repeats in each other' => ['|:C4|:D4|:E4:|F4:|G4:|', '0 1 2 2 3 1 2 2 3 4 0 1 2 2 3 1 2 2 3 4', '0 1 2 3 4'];
+        yield 'three times inside a repeat' => ['|:C4|:D4::|E4:|', '0 1 1 1 2 0 1 1 1 2', '0 1 2'];
+        yield 'a repeat that begins where the last one ended' => ['C4|D4:|E4|F4:|', '0 1 0 1 2 3 2 3', '0 1 2 3'];
+        yield 'a repeat of the first measure' => ['C4:|D4|]', '0 0 1', '0 1'];
+        yield 'the whole twice' => ['|:C4|D4|E4:|', '0 1 2 0 1 2', '0 1 2'];
+        yield 'an upbeat inside its repeat' => ['|:D|G4|A4|B3:|c4|]', '0 1 2 3 0 1 2 3 4', '0 1 2 3 4'];
+        yield 'a first ending that leads back with an upbeat' => ['D|:G4|[1A3D:|[2A4|]', '0 1 2 1 3', '0 1 3'];
+        yield 'Fine means nothing before a jump' => ['C4!fine!|D4|]', '0 1', '0 1'];
+        yield 'D.S. ends at a Fine without being told' => ['C4|!segno!D4!fine!|E4!D.S.!|]', '0 1 2 1', '0 1 2'];
+        yield 'D.C. takes a coda without being told' => ['C4!dacoda!|D4!D.C.!|!coda!E4|]', '0 1 0 2', '0 1 2'];
+        yield 'a Fine in the second ending' => ['|:C4|[1D4:|[2E4!fine!||F4!D.C.alfine!|]', '0 1 0 2 3 0 2', '0 2 3'];
+        yield 'D.S. al Coda after a repeat' => ['|:C4:|!segno!D4!dacoda!|E4!D.S.alcoda!|!coda!F4|]', '0 0 1 2 1 3', '0 1 2 3'];
+        yield 'D.C. at a repeat sign waits for the last pass' => ['|:C4|D4!D.C.alfine!:|E4!fine!|]', '0 1 0 1 0 1 2', '0 1 2'];
+        yield 'a coda of two measures' => ['C4|D4!dacoda!|E4|F4!D.C.alcoda!|!coda!G4|A4|]', '0 1 2 3 0 1 4 5', '0 1 2 3 4 5'];
+        yield 'a segno at the start' => ['!segno!C4|D4!fine!|E4!D.S.alfine!|]', '0 1 2 0 1', '0 1 2'];
+        yield 'two segnos: the first' => ['!segno!C4|!segno!D4|E4!D.S.!|]', '0 1 2 0 1 2', '0 1 2'];
+        yield 'To Coda in the second ending' => ['|:C4|[1D4:|[2E4!dacoda!||F4!D.C.alcoda!|!coda!G4|]', '0 1 0 2 3 0 2 4', '0 2 3 4'];
     }
 
     #[DataProvider('malformedMaps')]
@@ -65,6 +89,27 @@ final class UnfoldingTest extends TestCase
         yield 'ending without repeat' => ['C4|1D4|2E4|]', '0 1 2', 'The ending at measure 2 of the file belongs to no repeat; it is played straight on.'];
         yield 'no segno' => ['C4|D4!D.S.!|E4|]', '0 1 2', 'D.S. at measure 2 of the file has no Segno to go to; it is left out.'];
         yield 'no coda' => ['C4!dacoda!|D4!D.C.alcoda!|E4|]', '0 1 0 1 2', 'To Coda at measure 1 of the file has no Coda to go to; it is left out.'];
+    }
+
+    public function testRepeatsAfterAJumpAreASetting(): void
+    {
+        $piece = Tunes::abc('|:C4:|D4!fine!|E4!D.C.!|]');
+        self::assertSame([0, 0, 1, 2, 0, 1], Unfolding::of($piece, Reading::Printed)->positions());
+        self::assertSame([0, 0, 1, 2, 0, 0, 1], Unfolding::of($piece, Reading::Printed, true)->positions());
+    }
+
+    public function testEachRepeatThatIsNeverClosedIsTold(): void
+    {
+        $order = Unfolding::of(Tunes::abc('|:C4|:D4|E4|]'), Reading::Printed);
+        self::assertSame([0, 1, 2], $order->positions());
+        self::assertCount(2, $order->notices);
+    }
+
+    public function testAnUpbeatInsideARepeatFillsTheMeasureBeforeIt(): void
+    {
+        // |: D | G4 | B3 :| twice: each pass is two full measures.
+        $piece = Tunes::abc('|:D|G4|B3:|');
+        self::assertSame(2 * 2 * $piece->measures[1]->meter->ticks(), Unfolding::of($piece, Reading::Printed)->ticks($piece));
     }
 
     public function testTheUnfoldingIsBounded(): void
@@ -85,30 +130,5 @@ final class UnfoldingTest extends TestCase
     {
         $piece = Tunes::abc('|:C4|D4:|');
         self::assertEqualsWithDelta(16 / 80, Unfolding::of($piece, Reading::Printed)->minutes($piece, 80), 1e-9);
-    }
-
-    /** @param list<string> $numbers */
-    #[DataProvider('numberings')]
-    public function testMeasureNumbers(string $body, array $numbers): void
-    {
-        self::assertSame($numbers, MeasureNumbers::of(Tunes::abc($body))->all());
-    }
-
-    /** @return iterable<string, array{string, list<string>}> */
-    public static function numberings(): iterable
-    {
-        yield 'from one' => ['C4|D4|E4|]', ['1', '2', '3']];
-        yield 'a pickup is 0' => ['C|D4|E3|]', ['0', '1', '2']];
-        yield 'endings go on counting' => ['|:C4|1D4:|2E4|]', ['1', '2', '3']];
-        yield 'a measure split by a repeat sign shares its number' => ['C|:D4|E3:|:F|G4|A3:|', ['0', '1', '2', '2', '3', '4']];
-        yield 'a short last measure has its own' => ['C|D4|E4|F3|]', ['0', '1', '2', '3']];
-        yield 'one short measure alone is 1' => ['C2|]', ['1']];
-    }
-
-    public function testANumberIsFound(): void
-    {
-        $numbers = MeasureNumbers::of(Tunes::abc('C|D4|E4|]'));
-        self::assertSame(2, $numbers->find(' 2 '));
-        self::assertNull($numbers->find('9'));
     }
 }
