@@ -54,4 +54,9 @@ final readonly class Measure
     {
         return new self($this->position, $printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
     }
+
+    public function inKey(Key $key): self
+    {
+        return new self($this->position, $this->printed, $this->meter, $key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+    }
 }

@@ -23,4 +23,10 @@ final readonly class Part
     {
         return $this->measures[$position] ?? [];
     }
+
+    /** @param list<list<Event>> $measures as many as there are */
+    public function withMeasures(array $measures): self
+    {
+        return new self($this->id, $this->name, $this->instrument, $this->clef, $measures);
+    }
 }

@@ -34,7 +34,8 @@ final class Writer
     /** the hairpin that is open */
     private Hairpin $hairpin = Hairpin::None;
 
-    private function __construct(private readonly Piece $piece)
+    /** @param (\Closure(Event, Key, string): (string|null))|null $tones writes notes with their length in another way than by letters */
+    private function __construct(private readonly Piece $piece, private readonly ?\Closure $tones = null)
     {
         $this->unit = self::commonUnit($piece);
     }
@@ -47,11 +48,13 @@ final class Writer
     /**
      * The measures of one part as body text alone, with the unit that its lengths count: what quick entry shows and takes.
      *
+     * @param (\Closure(Event, Key, string): (string|null))|null $tones notes written otherwise, from event, key and length; none for letters
+     *
      * @return array{string, string} text and unit, such as "1/8"
      */
-    public static function body(Piece $piece, Part $part): array
+    public static function body(Piece $piece, Part $part, ?\Closure $tones = null): array
     {
-        $writer = new self($piece);
+        $writer = new self($piece, $tones);
 
         return [implode("\n", array_map(static fn (array $line): string => $line[0], $writer->lines($part, true))), $writer->unitText()];
     }
@@ -75,7 +78,7 @@ final class Writer
                 $abc .= \sprintf("V:%d%s clef=%s\n", $index + 1, '' === $part->name ? '' : ' name="'.strtr($part->name, '"', "'").'"', $part->clef->value);
             }
         }
-        $abc .= 'K:'.self::key($first->key)."\n";
+        $abc .= 'K:'.self::keyText($first->key)."\n";
         foreach ($piece->parts as $index => $part) {
             if ($several) {
                 $abc .= 'V:'.($index + 1)."\n";
@@ -130,7 +133,7 @@ final class Writer
             $text .= '[M:'.$measure->meter->name().']';
         }
         if (null !== $before && !$before->key->equals($measure->key)) {
-            $text .= '[K:'.self::key($measure->key).']';
+            $text .= '[K:'.self::keyText($measure->key).']';
         }
         if ($signs && '' !== $measure->printed && $measure->printed !== $number && ctype_digit($measure->printed)) {
             $text .= '[I:setbarnb '.$measure->printed.']';
@@ -194,7 +197,7 @@ final class Writer
             if ($event->start > $time) {
                 $text .= ' x'.self::fraction($event->start - $time, $this->unit);
             }
-            $text .= ('' !== $text && (0 === $event->start % $beat || '' !== $opening || $event->length >= $beat) ? ' ' : '').$opening;
+            $text .= ('' !== $text && (0 === $event->start % $beat || '' !== $opening || $event->length >= $beat) ? ' ' : '').$opening.('' !== $opening && null !== $this->tones ? ' ' : '');
             $text .= ('' === $grace ? '' : '{'.$grace.'}').$this->event($event, $measure->key, $altered);
             $grace = '';
             $time = $event->end();
@@ -227,7 +230,10 @@ final class Writer
         };
         $length = self::fraction(intdiv($event->length * $event->tuplet->actual, $event->tuplet->normal), $this->unit);
         $text = str_repeat('(', $event->slurStarts).$text;
-        $text .= $event->isRest() ? 'z'.$length : $this->pitches($event, $key, $altered, false).$length;
+        $text .= match (true) {
+            $event->isRest() => 'z'.$length,
+            default => (null === $this->tones ? null : ($this->tones)($event, $key, $length)) ?? $this->pitches($event, $key, $altered, false).$length,
+        };
 
         return $text.($event->tiedTo ? '-' : '').str_repeat(')', $event->slurStops);
     }
@@ -366,7 +372,8 @@ final class Writer
         return strtr(self::line($syllable->text), [' ' => '~', '-' => '\\-', '*' => '', '_' => '', '|' => '']).($syllable->wordGoesOn ? '-' : '').' ';
     }
 
-    private static function key(Key $key): string
+    /** A key as a K: field names it. */
+    public static function keyText(Key $key): string
     {
         return strtr($key->tonic(), ['♯' => '#', '♭' => 'b']).self::MODES[$key->mode];
     }

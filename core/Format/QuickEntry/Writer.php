@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Format\QuickEntry;
+
+use CoinStair\Core\Format\Abc\Writer as AbcWriter;
+use CoinStair\Core\LeftHand\FirstPosition;
+use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Excerpt;
+use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+
+/** Writes measures of a part as a line that quick entry reads. */
+final class Writer
+{
+    private const LETTERS = ['low' => 'l', 'natural' => 'n', 'high' => 'h', 'stretched' => 'x'];
+
+    /**
+     * @param int $from first measure position
+     * @param int $to   measure position after the last
+     */
+    public static function letters(Piece $piece, Part $part, int $from, int $to): Entry
+    {
+        $excerpt = Excerpt::of($piece, $from, $to, [$part->id]);
+        [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0]);
+        $first = $excerpt->measures[0];
+
+        return new Entry(EntryMode::Letters, $text, $piece->title, $piece->composer, $first->meter->name(), $unit, AbcWriter::keyText($first->key), (string) $piece->goalTempo, $part->instrument);
+    }
+
+    /**
+     * The same by strings and fingers, as far as first position goes; what lies beyond stays a letter.
+     *
+     * @param int $from first measure position
+     * @param int $to   measure position after the last
+     */
+    public static function fingers(Piece $piece, Part $part, int $from, int $to): Entry
+    {
+        $excerpt = Excerpt::of($piece, $from, $to, [$part->id]);
+        $holding = null;
+        $tones = static function (Event $event, Key $key, string $length) use ($part, &$holding): ?string {
+            $place = 1 === \count($event->pitches) ? FirstPosition::find($part->instrument, $event->pitches[0]) : null;
+            if (null === $place) {
+                return null;
+            }
+            [$string, $finger, $placement] = $place;
+            $byKey = FirstPosition::pitch($part->instrument, $string, $finger, null, $key)->midi() === $event->pitches[0]->midi();
+            $letter = $holding === $string->letter ? '' : $string->letter;
+            $holding = $string->letter;
+
+            return $letter.($byKey || 0 === $finger ? '' : self::LETTERS[$placement->value]).$finger.('' === $length ? '' : ':'.$length).' ';
+        };
+        [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], $tones);
+        $first = $excerpt->measures[0];
+
+        return new Entry(EntryMode::Fingers, trim((string) preg_replace(['/\((\d+:\d+:\d+) /', '/ {2,}/', '/ (?=[)-])/'], ['t$1 ', ' ', ''], $text)), $piece->title, $piece->composer, $first->meter->name(), $unit, AbcWriter::keyText($first->key), (string) $piece->goalTempo, $part->instrument);
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\LeftHand;
+
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Pitch;
+
+/**
+ * The notes of first position, finger by finger (handbook 3): on violin and viola the finger follows the letter; the cello's hand is closed or
+ * stretched; the bass has 1, 2 and 4, a semitone apart, and half position below it.
+ */
+final class FirstPosition
+{
+    /** Semitones above the open string, by finger and placement. */
+    private const UPPER = [1 => ['low' => 1, 'natural' => 2], 2 => ['low' => 3, 'natural' => 4], 3 => ['low' => 4, 'natural' => 5, 'high' => 6], 4 => ['low' => 6, 'natural' => 7, 'stretched' => 8]];
+    private const CELLO = [1 => ['low' => 1, 'natural' => 2], 2 => ['natural' => 3, 'stretched' => 4], 3 => ['natural' => 4, 'stretched' => 5], 4 => ['natural' => 5, 'stretched' => 6]];
+    private const BASS = [1 => ['low' => 1, 'natural' => 2], 2 => ['low' => 2, 'natural' => 3], 4 => ['low' => 3, 'natural' => 4]];
+    /** Semitones above the highest open string. */
+    private const HIGHEST = ['violin' => 7, 'viola' => 7, 'cello' => 6, 'bass' => 7, 'other' => 127];
+    /** Letters above the open string, by semitones, where the finger does not tell. */
+    private const STEPS = [0 => 0, 1 => 1, 2 => 1, 3 => 2, 4 => 2, 5 => 3, 6 => 3];
+
+    /**
+     * The pitch of a finger; the placement comes from the key where none is said.
+     *
+     * @throws \InvalidArgumentException if the instrument has no such finger or placement
+     */
+    public static function pitch(Instrument $instrument, OpenString $string, int $finger, ?Placement $placement, Key $key): Pitch
+    {
+        if (0 === $finger) {
+            return $string->pitch;
+        }
+        $places = self::table($instrument)[$finger] ?? throw new \InvalidArgumentException(\sprintf('The %s has no finger %d here.', $instrument->value, $finger));
+        if (null !== $placement) {
+            $semitones = $places[$placement->value] ?? throw new \InvalidArgumentException(\sprintf('Finger %d has no %s place on the %s.', $finger, $placement->value, $instrument->value));
+        } else {
+            $semitones = self::byKey($string, self::steps($instrument, $finger, $places['natural']), $places, $key);
+        }
+
+        return self::spelled($string, self::steps($instrument, $finger, $semitones), $semitones);
+    }
+
+    /**
+     * String, finger and placement of a pitch, on the highest string that has it open or under a finger.
+     *
+     * @return array{OpenString, int, Placement}|null none if it is out of reach
+     */
+    public static function find(Instrument $instrument, Pitch $pitch): ?array
+    {
+        foreach (OpenString::of($instrument) as $string) {
+            $semitones = $pitch->midi() - $string->pitch->midi();
+            if (0 === $semitones) {
+                return [$string, 0, Placement::Natural];
+            }
+            $second = null;
+            foreach (self::table($instrument) as $finger => $places) {
+                foreach ($places as $place => $above) {
+                    if ($above !== $semitones) {
+                        continue;
+                    }
+                    $found = [$string, $finger, Placement::from($place)];
+                    if ($pitch->diatonic() - $string->pitch->diatonic() === self::steps($instrument, $finger, $above)) {
+                        return $found;
+                    }
+                    $second ??= $found;
+                }
+            }
+            if (null !== $second) {
+                return $second;
+            }
+        }
+
+        return null;
+    }
+
+    /** A first-year hand has the note: first position, on the bass III as well. */
+    public static function reaches(Instrument $instrument, int $midi): bool
+    {
+        $strings = OpenString::of($instrument);
+
+        return [] === $strings
+            || ($midi >= $strings[\count($strings) - 1]->pitch->midi() && $midi <= $strings[0]->pitch->midi() + self::HIGHEST[$instrument->value]);
+    }
+
+    /** @return array<int, array<string, int>> */
+    private static function table(Instrument $instrument): array
+    {
+        return match ($instrument) {
+            Instrument::Cello => self::CELLO,
+            Instrument::Bass => self::BASS,
+            default => self::UPPER,
+        };
+    }
+
+    private static function steps(Instrument $instrument, int $finger, int $semitones): int
+    {
+        return Instrument::Cello === $instrument || Instrument::Bass === $instrument ? self::STEPS[$semitones] : $finger;
+    }
+
+    /** @param array<string, int> $places */
+    private static function byKey(OpenString $string, int $steps, array $places, Key $key): int
+    {
+        $natural = Pitch::fromDiatonic($string->pitch->diatonic() + $steps, 0);
+        $semitones = $natural->midi() + $key->alteration($natural->letter) - $string->pitch->midi();
+
+        return \in_array($semitones, $places, true) ? $semitones : $places['natural'];
+    }
+
+    private static function spelled(OpenString $string, int $steps, int $semitones): Pitch
+    {
+        $natural = Pitch::fromDiatonic($string->pitch->diatonic() + $steps, 0);
+
+        return Pitch::of($natural->letter, $string->pitch->midi() + $semitones - $natural->midi(), $natural->octave);
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\LeftHand;
+
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Pitch;
+
+/** An open string: its letter and its sounding pitch (handbook 3). */
+final readonly class OpenString
+{
+    private const TUNINGS = [
+        'violin' => ['E5', 'A4', 'D4', 'G3'],
+        'viola' => ['A4', 'D4', 'G3', 'C3'],
+        'cello' => ['A3', 'D3', 'G2', 'C2'],
+        'bass' => ['G2', 'D2', 'A1', 'E1'],
+    ];
+
+    private function __construct(public string $letter, public Pitch $pitch)
+    {
+    }
+
+    /** @return list<self> the highest first; none for other instruments */
+    public static function of(Instrument $instrument): array
+    {
+        return array_map(static fn (string $name): self => new self($name[0], Pitch::parse($name)), self::TUNINGS[$instrument->value] ?? []);
+    }
+
+    /** @param string $letter C, G, D, A or E */
+    public static function named(Instrument $instrument, string $letter): ?self
+    {
+        foreach (self::of($instrument) as $string) {
+            if ($string->letter === $letter) {
+                return $string;
+            }
+        }
+
+        return null;
+    }
+}
