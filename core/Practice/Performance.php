@@ -18,11 +18,11 @@ use CoinStair\Core\Score\Ticks;
 final readonly class Performance
 {
     /**
-     * @param list<array{name: string, notes: list<SoundingNote>}>  $parts  tied notes sound as one
-     * @param list<array{at: int, accent: bool}>                    $clicks
-     * @param list<array{at: int, meter: Meter}>                    $meters
-     * @param list<array{at: int, key: Key}>                        $keys
-     * @param float                                                 $quarterTempo quarter notes a minute
+     * @param list<array{name: string, notes: list<SoundingNote>}> $parts        tied notes sound as one
+     * @param list<array{at: int, accent: bool}>                   $clicks
+     * @param list<array{at: int, meter: Meter}>                   $meters
+     * @param list<array{at: int, key: Key}>                       $keys
+     * @param float                                                $quarterTempo quarter notes a minute
      */
     private function __construct(public array $parts, public array $clicks, public array $meters, public array $keys, public int $length, public float $quarterTempo, public string $title)
     {

@@ -59,4 +59,9 @@ final readonly class Measure
     {
         return new self($this->position, $this->printed, $this->meter, $key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
     }
+
+    public function rehearsed(string $mark): self
+    {
+        return new self($this->position, $this->printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $mark, $this->lineBreak);
+    }
 }

@@ -112,6 +112,22 @@ final readonly class Piece
             || (isset($this->measures[$place->position]) && $place->offset < $this->measures[$place->position]->length);
     }
 
+    /** It has no notes at all: only its measures are known. */
+    public function isOutline(): bool
+    {
+        foreach ($this->parts as $part) {
+            foreach ($part->measures as $events) {
+                foreach ($events as $event) {
+                    if (!$event->isRest()) {
+                        return false;
+                    }
+                }
+            }
+        }
+
+        return true;
+    }
+
     public function part(string $id): ?Part
     {
         foreach ($this->parts as $part) {

@@ -10,7 +10,7 @@ namespace CoinStair\Core\Score;
 final class Splice
 {
     /**
-     * @param int        $from     first measure position
+     * @param int               $from     first measure position
      * @param list<list<Event>> $measures events of each measure
      *
      * @throws \InvalidArgumentException if the part or the measures do not exist, or the lengths do not fit

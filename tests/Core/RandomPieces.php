@@ -153,7 +153,7 @@ final class RandomPieces
         $time = 0;
         while ($time < $measure->length) {
             $room = $measure->length - $time;
-            $final = fn (int $length): bool => $last && $length === $room;
+            $final = static fn (int $length): bool => $last && $length === $room;
             if ($room >= Ticks::PER_QUARTER && $this->chance(7)) {
                 foreach ($this->tuplet() as [$length, $tuplet]) {
                     $events[] = $this->event($id, $instrument, $measure, $voice, $time, $length, $tuplet, $last && $time + $length === $measure->length);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\Abc;
 
-use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Clef;
@@ -73,7 +72,7 @@ final class Writer
         }
         $several = \count($piece->parts) > 1;
         $only = $piece->parts[0];
-        if ($several || '' !== $only->name || $only->clef !== Clef::Treble) {
+        if ($several || '' !== $only->name || Clef::Treble !== $only->clef) {
             foreach ($piece->parts as $index => $part) {
                 $abc .= \sprintf("V:%d%s clef=%s\n", $index + 1, '' === $part->name ? '' : ' name="'.strtr($part->name, '"', "'").'"', $part->clef->value);
             }
@@ -327,6 +326,7 @@ final class Writer
         }
         // A bracket that stops at a plain bar line cannot be said otherwise than by a double one.
         $style = BarStyle::Regular === $measure->end && $measure->endingStop ? BarStyle::Double : $measure->end;
+
         return match ($style) {
             BarStyle::Regular => $starts ? '|:' : '|',
             BarStyle::Double => $starts ? '|| |:' : '||',
@@ -392,7 +392,7 @@ final class Writer
                 foreach ($events as $event) {
                     $written = $event->tuplet->written($event->length);
                     foreach ($counts as $unit => $count) {
-                        $counts[$unit] = $count + ($written * $unit === Ticks::PER_WHOLE ? 1 : 0);
+                        $counts[$unit] = $count + (Ticks::PER_WHOLE === $written * $unit ? 1 : 0);
                     }
                 }
             }

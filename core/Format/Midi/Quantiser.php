@@ -131,7 +131,7 @@ final class Quantiser
      * Writes a note, or a rest for no pitches, in as many tied pieces as bars and beats ask for.
      *
      * @param non-empty-list<int> $borders
-     * @param array{int, int}     $at   measure and tick at which it begins
+     * @param array{int, int}     $at      measure and tick at which it begins
      * @param list<int>           $midi
      *
      * @return array{int, int} measure and tick at which the next begins

@@ -113,7 +113,7 @@ final class QuickEntryTest extends TestCase
                         self::assertSame([], self::messages($result->problems), basename($file).' '.$mode);
                         self::assertSame(self::sounds($piece->withParts([$part])), self::sounds($result->piece), basename($file).' '.$mode);
                     } else {
-                        self::assertStringContainsString('is no finger', implode(self::messages($result->problems)), 'Only what lies beyond first position may stay a letter.');
+                        self::assertStringContainsString('is no finger', implode('', self::messages($result->problems)), 'Only what lies beyond first position may stay a letter.');
                     }
                 }
             }
