@@ -1,5 +1,6 @@
 import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
+import { drawInWidth } from './notation.js';
 import { startMeasureMap } from './measure-map.js';
 
 htmx.config.allowEval = false;
@@ -101,6 +102,27 @@ document.addEventListener('keydown', (event) => {
     }
 });
 
+// Notation of a line that is being typed; while the next is drawn, the last one stays.
+let engraving = 0;
+async function engrave() {
+    const box = document.querySelector('[data-engrave]');
+    if (!box || box.dataset.drawn) {
+        return;
+    }
+    const mine = ++engraving;
+    box.dataset.drawn = 'yes';
+    try {
+        await drawInWidth({
+            get clientWidth() { return box.clientWidth; },
+            replaceChildren: (picture) => mine === engraving && box.replaceChildren(picture),
+        }, box.dataset.engrave, 46);
+    } catch {
+        box.textContent = box.dataset.failed;
+    }
+}
+
 document.addEventListener('htmx:afterSettle', startSteps);
+document.addEventListener('htmx:afterSettle', engrave);
+engrave();
 startSteps();
 startMeasureMap();

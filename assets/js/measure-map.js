@@ -34,7 +34,13 @@ function paint() {
         : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many).replace('%from%', number(chosen.from)).replace('%last%', number(chosen.last));
     tools.querySelector('[name=from]').value = chosen?.from ?? '';
     tools.querySelector('[name=last]').value = chosen?.last ?? '';
-    tools.querySelector('[data-needs-choice]').disabled = chosen === null;
+    tools.querySelectorAll('[data-needs-choice]').forEach((button) => { button.disabled = chosen === null; });
+    const line = tools.querySelector('[data-edit-line]');
+    if (line) {
+        line.elements.from.value = chosen?.from ?? '';
+        line.elements.to.value = chosen === null ? '' : chosen.last + 1;
+        line.elements.part.value = document.querySelector('[data-part]')?.value ?? '';
+    }
 }
 
 async function notate() {
@@ -119,6 +125,30 @@ function onKey(event) {
     }
 }
 
+/** Steps through the play order: each stop is shown on the map and in the notation. */
+function stop(button) {
+    const strip = button.closest('[data-road]');
+    strip.querySelectorAll('button').forEach((other) => {
+        other.toggleAttribute('aria-current', other === button);
+        other.setAttribute('tabindex', other === button ? '0' : '-1');
+    });
+    const at = Number(button.dataset.stop);
+    choose(at, at);
+    tiles()[at]?.scrollIntoView({ block: 'nearest' });
+    settle();
+}
+
+function onRoadKey(event) {
+    const button = event.target.closest?.('[data-stop]');
+    const all = button ? [...button.closest('[data-road]').querySelectorAll('button')] : [];
+    const to = { ArrowRight: all.indexOf(button) + 1, ArrowLeft: all.indexOf(button) - 1, Home: 0, End: all.length - 1 }[event.key];
+    if (button && to !== undefined && all[to]) {
+        event.preventDefault();
+        all[to].focus();
+        stop(all[to]);
+    }
+}
+
 export function startMeasureMap() {
     if (!document.querySelector('.measure-map')) {
         return;
@@ -150,8 +180,16 @@ export function startMeasureMap() {
     });
     document.addEventListener('pointercancel', () => { dragging = null; });
     document.addEventListener('keydown', onKey);
+    document.addEventListener('keydown', onRoadKey);
+    document.addEventListener('click', (event) => {
+        const button = event.target.closest?.('[data-stop]');
+        if (button) {
+            stop(button);
+        }
+    });
     document.addEventListener('change', (event) => {
         if (event.target.matches('[data-part]')) {
+            paint();
             notate();
         }
     });

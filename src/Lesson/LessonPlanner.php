@@ -38,6 +38,7 @@ final readonly class LessonPlanner
                 'mode' => $step->getMode()->value,
                 'turns' => $step->getTurns(),
                 'prompt' => $step->getPrompt(),
+                'pattern' => $step->getPattern()?->getFigure() ?? '',
                 'seconds' => $view->time->seconds,
                 'doneBefore' => $view->doneBefore,
             ];

@@ -8,6 +8,7 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Web\MusicExtension;
 use App\Shared\Web\Notation;
+use CoinStair\Core\Form\RhythmPattern;
 use CoinStair\Core\Practice\Click;
 use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\CountIn;
@@ -47,7 +48,9 @@ final readonly class LessonScreen
         $chunks = $spans = [];
         foreach ([] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids]) as $chunk) {
             $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
-            $chunks[(string) $chunk->getId()] = $this->cache->get($chunk->fingerprint('room'), fn (): array => $this->chunk($chunk));
+            foreach (self::patterns($lesson, $chunk) as $key => $figure) {
+                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.'.hash('xxh64', $figure)), fn (): array => $this->chunk($chunk, $figure));
+            }
         }
         $steps = [];
         foreach ($lesson->getPlan() as $step) {
@@ -57,7 +60,7 @@ final readonly class LessonScreen
                 'id' => $step['id'],
                 'purpose' => $step['purpose'],
                 'title' => $this->title(StepPurpose::from($step['purpose']), $spans[(string) $step['chunk']] ?? ''),
-                'chunk' => $step['chunk'],
+                'chunk' => self::key($step['chunk'], $step['pattern'] ?? ''),
                 'treads' => $step['treads'],
                 'coins' => $step['coins'],
                 'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
@@ -85,11 +88,31 @@ final readonly class LessonScreen
         return trim($this->translator->trans('purpose.'.$purpose->value).' '.$span);
     }
 
+    /** A chunk stands once in the page for each rhythm that it is played in. */
+    private static function key(int $chunk, string $figure): string
+    {
+        return '' === $figure ? (string) $chunk : $chunk.'-'.hash('xxh32', $figure);
+    }
+
+    /** @return array<array-key, string> figures of the steps of a chunk, by key; empty for the plain line */
+    private static function patterns(Lesson $lesson, Chunk $chunk): array
+    {
+        $figures = [];
+        foreach ($lesson->getPlan() as $step) {
+            if ($step['chunk'] === $chunk->getId()) {
+                $figures[self::key($step['chunk'], $step['pattern'] ?? '')] = $step['pattern'] ?? '';
+            }
+        }
+
+        return $figures;
+    }
+
     /** @return array<string, mixed> */
-    private function chunk(Chunk $chunk): array
+    private function chunk(Chunk $chunk, string $figure): array
     {
         $span = $chunk->span();
         $piece = $chunk->getPiece()->score();
+        $piece = '' === $figure ? $piece : RhythmPattern::parse($figure)->apply($piece);
         $parts = [];
         foreach ($piece->parts as $part) {
             $parts[$part->id] = Notation::ofChunk($piece, $span, [$part->id]) + [

@@ -6,6 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
+use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
@@ -111,7 +112,9 @@ final class SequenceController extends AbstractController
     #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function edit(Step $step, Request $request): Response
     {
-        return $this->change($step->getSequence(), $request, static function () use ($step, $request): string {
+        $patterns = $this->entities->getRepository(RhythmPattern::class);
+
+        return $this->change($step->getSequence(), $request, static function () use ($step, $request, $patterns): string {
             $fields = $request->request;
             try {
                 $growth = $step->getSequence()->getClass()->growth();
@@ -127,6 +130,7 @@ final class SequenceController extends AbstractController
             $step->setCoins(max(1, min(10, $fields->getInt('coins', $step->getCoins()))));
             $step->setTurns(max(1, min(12, $fields->getInt('turns', 1))));
             $step->setMode(Mode::tryFrom($fields->getString('mode')) ?? $step->getMode());
+            $step->setPattern($patterns->find($fields->getInt('pattern')));
             $step->setPrompt(mb_substr(trim($fields->getString('prompt')), 0, 160));
 
             return '';
@@ -175,6 +179,7 @@ final class SequenceController extends AbstractController
             'stair' => StairPicture::of($view),
             'chunks' => $this->chunks->of($sequence->getPiece()),
             'modes' => Mode::cases(),
+            'patterns' => $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
             'problem' => '',
         ];
     }

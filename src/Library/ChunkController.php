@@ -8,6 +8,7 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Record\ChunkList;
 use App\Shared\Web\Version;
+use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Practice\Chunk as Span;
 use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\EvenCut;
@@ -28,11 +29,10 @@ final class ChunkController extends AbstractController
     #[Route('/pieces/{id:piece}/chunks', name: 'chunk_new', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function new(Piece $piece, Request $request): Response
     {
-        $from = $request->request->getInt('from', -1);
-        $last = $request->request->getInt('last', -1);
         $score = $piece->score();
+        [$from, $last] = self::measures($piece, $request);
         if ($from < 0 || $last < $from || $last >= \count($score->measures)) {
-            return $this->answer($request, $piece, 'Choose the measures of the chunk first.');
+            return $this->answer($request, $piece, '' === trim($request->request->getString('numbers')) ? 'Choose the measures of the chunk first.' : 'There are no such measures.');
         }
         if (\count($this->list->of($piece)) >= ChunkList::LIMIT) {
             return $this->answer($request, $piece, 'This piece holds as many chunks as there can be.');
@@ -102,6 +102,20 @@ final class ChunkController extends AbstractController
         $this->entities->flush();
 
         return $this->answer($request, $chunk->getPiece());
+    }
+
+    /** @return array{int, int} positions as chosen on the map, or by the numbers that were typed; -1 for none */
+    private static function measures(Piece $piece, Request $request): array
+    {
+        $typed = trim($request->request->getString('numbers'));
+        if ('' === $typed) {
+            return [$request->request->getInt('from', -1), $request->request->getInt('last', -1)];
+        }
+        if (1 !== preg_match('/^\s*(\S+?)\s*(?:(?:-|–|\bto\b|,)\s*(\S+))?\s*$/u', $typed, $match)) {
+            return [-1, -1];
+        }
+
+        return MeasureNumbers::of($piece->score())->range($match[1], $match[2] ?? $match[1], $piece->usesPrinted()) ?? [-1, -1];
     }
 
     private function answer(Request $request, Piece $piece, string $problem = '', ?Chunk $removed = null): Response

@@ -6,7 +6,6 @@ namespace App\Library;
 
 use App\Shared\Entity\Chunk;
 use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
@@ -199,11 +198,7 @@ final readonly class MeasureMap
             $marks[] = $measure->key->tonic();
         }
         foreach ($measure->jumps as $jump) {
-            $marks[] = match ($jump) {
-                Jump::Segno => '𝄋',
-                Jump::Coda => '𝄌',
-                default => $jump->words(),
-            };
+            $marks[] = $jump->words();
         }
         $number = $numbers->at($position);
 

@@ -6,10 +6,12 @@ namespace App\Library;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Web\Notation;
 use App\Shared\Web\Version;
+use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use Doctrine\ORM\EntityManagerInterface;
@@ -29,7 +31,7 @@ final class PieceController extends AbstractController
     private const ENGRAVED = 32;
 
     #[Route('', name: 'piece', methods: ['GET'])]
-    public function show(Piece $piece, PieceWorkspace $workspace, EntityManagerInterface $entities): Response
+    public function show(Piece $piece, Request $request, PieceWorkspace $workspace, EntityManagerInterface $entities): Response
     {
         $score = $piece->score();
         $printed = Unfolding::of($score, Reading::Printed);
@@ -37,9 +39,19 @@ final class PieceController extends AbstractController
         return $this->render('library/piece.html.twig', $workspace->of($piece) + [
             'minutes' => $printed->ticks($score) / $score->beatTicks * 60 / $piece->getGoalTempo(),
             'visits' => \count($printed->visits),
+            'numberNotices' => MeasureNumbers::of($score)->notices(),
+            'road' => RoadStrip::of($score, Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed),
+            'patterns' => $entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
             'classes' => $entities->getRepository(SchoolClass::class)->findBy([], ['name' => 'ASC'], 100),
             'sequences' => $entities->createQuery('SELECT s, c FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')->setParameter('piece', $piece)->setMaxResults(50)->getResult(),
         ]);
+    }
+
+    /** The road map in one of its readings, as a strip to step through. */
+    #[Route('/road', name: 'piece_road', methods: ['GET'])]
+    public function road(Piece $piece, Request $request): Response
+    {
+        return $this->render('library/_road.html.twig', ['piece' => $piece, 'road' => RoadStrip::of($piece->score(), Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed)]);
     }
 
     /** Notation of a run of measures: a small MusicXML, and the same as text. */

@@ -6,6 +6,7 @@ namespace App\Library;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
 use Doctrine\ORM\EntityManagerInterface;
@@ -23,8 +24,14 @@ final readonly class PieceImport
      */
     public function import(string $bytes, string $fileName): Piece
     {
-        $read = ScoreFile::read($bytes);
+        return $this->take(ScoreFile::read($bytes), $fileName, $bytes);
+    }
+
+    /** Takes a piece that was read already, with what it was read from. */
+    public function take(ReadResult $read, string $fileName, string $bytes, string $book = ''): Piece
+    {
         $piece = new Piece($read, $this->clock->now());
+        $piece->setBook(mb_substr($book, 0, 120));
         if ('?' === $piece->getTitle()) {
             $piece->setTitle(mb_substr(pathinfo($fileName, \PATHINFO_FILENAME), 0, 200) ?: '?');
         }

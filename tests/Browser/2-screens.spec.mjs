@@ -32,12 +32,21 @@ async function walk(page) {
     await check(page, 'sign in');
     await signIn(page);
     await check(page, 'today');
-    for (const address of ['/library', '/library/new', '/classes', '/classes/new', '/program', '/cautions', '/nowhere']) {
+    for (const address of ['/library', '/library/new', '/library/outline', '/patterns', '/classes', '/classes/new', '/program', '/cautions', '/nowhere']) {
         await page.goto(address);
         await check(page, address);
     }
+    await page.goto('/library/entry');
+    await page.locator('#text').fill('D E F G | A B A G F ;');
+    await expect(page.locator('.typed mark').first()).toBeVisible();
+    await check(page, 'quick entry');
     await openPiece(page, 'Kettle on the Hob');
     await check(page, 'piece');
+    await page.locator('.measure-map .tile').nth(2).click();
+    await page.getByRole('button', { name: 'Correct the notes' }).click();
+    await expect(page.locator('[data-engrave] svg.engraved')).toBeVisible({ timeout: 30_000 });
+    await check(page, 'correcting notes');
+    await page.goBack();
     await page.getByRole('link', { name: 'Title and tempo' }).click();
     await check(page, 'piece settings');
     await page.goto('/classes');

@@ -68,7 +68,7 @@ final class FrameTest extends WebCase
         $this->entities()->flush();
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
         self::assertSelectorTextContains('#map-title', 'Bars');
-        self::assertStringNotContainsString('easure', (string) preg_replace('/(class|id|data-[a-z-]+|aria-labelledby)="[^"]*"/', '', $this->browser->getCrawler()->filter('main')->html()));
+        self::assertStringNotContainsString('easure', (string) preg_replace('/(class|id|for|name|data-[a-z-]+|aria-labelledby)="[^"]*"/', '', $this->browser->getCrawler()->filter('main')->html()));
     }
 
     public function testUkWordsTranslateSentencesThatAreReallySaid(): void

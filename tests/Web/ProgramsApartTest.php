@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Draft;
 use App\Shared\Entity\InstrumentGroup;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
@@ -21,7 +23,7 @@ use Symfony\Component\Routing\RouterInterface;
 /** Each row belongs to a program; a request reaches only its own program's rows. */
 final class ProgramsApartTest extends WebCase
 {
-    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class];
+    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class];
 
     public function testEveryAddressOfAnotherProgramIsNotFound(): void
     {
@@ -54,7 +56,7 @@ final class ProgramsApartTest extends WebCase
         $this->rowsOfTheFirst();
         $this->entities()->clear();
         $this->enter($this->account('two@example.org'));
-        foreach ([...array_values(self::ROWS), LogEntry::class, PieceSource::class, InstrumentGroup::class] as $class) {
+        foreach ([...array_values(self::ROWS), LogEntry::class, PieceSource::class, InstrumentGroup::class, Draft::class] as $class) {
             self::assertSame([], $this->entities()->getRepository($class)->findAll(), $class);
         }
         $this->entities()->clear();
@@ -77,12 +79,17 @@ final class ProgramsApartTest extends WebCase
     {
         $lesson = $this->lesson();
         $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Practice\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->getPlan()[1]['id'], EntryKind::Coin, 60, 1)]);
+        $pattern = new RhythmPattern('Two', 'B/ B/');
+        $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
+        $this->entities()->persist($pattern);
+        $this->entities()->persist($draft);
+        $this->entities()->flush();
         $step = $lesson->getSequence()?->getSteps()->get(1);
         self::assertInstanceOf(Step::class, $step);
 
         return array_map(intval(...), [
             'piece' => $lesson->getPiece()->getId(), 'chunk' => $step->getChunk()?->getId(), 'class' => $lesson->getClass()->getId(),
-            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(),
+            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(),
         ]);
     }
 
@@ -94,13 +101,13 @@ final class ProgramsApartTest extends WebCase
     {
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim'], true)) {
+            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim', 'pattern_remove'], true)) {
                 // Walked last: they take away what the others look at.
                 continue;
             }
             $walked += $this->visit($name, $route, $ids, $token, $expected);
         }
-        foreach (['lesson_accept', 'step_remove', 'sequence_aim'] as $name) {
+        foreach (['lesson_accept', 'step_remove', 'sequence_aim', 'pattern_remove'] as $name) {
             $walked += $this->visit($name, $this->routes()[$name], $ids, $token, $expected);
         }
 
@@ -113,7 +120,7 @@ final class ProgramsApartTest extends WebCase
      */
     private function visit(string $name, Route $route, array $ids, string $token, \Closure $expected): int
     {
-        $address = str_replace('{id}', (string) $ids[self::rowName($route)], $route->getPath());
+        $address = strtr($route->getPath(), ['{id}' => (string) $ids[self::rowName($route)], '{format}' => 'abc']);
         foreach ($route->getMethods() as $method) {
             $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : []);
             $status = $this->browser->getResponse()->getStatusCode();

@@ -77,6 +77,10 @@ class Piece implements BelongsToProgram
     #[ORM\Column]
     private array $notices;
 
+    /** The class goes by the numbers that the book prints. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $usesPrinted = false;
+
     #[ORM\Column]
     private \DateTimeImmutable $addedAt;
 
@@ -88,10 +92,32 @@ class Piece implements BelongsToProgram
     public function __construct(ReadResult $read, \DateTimeImmutable $addedAt)
     {
         $score = $read->piece;
-        $first = $score->measures[0];
         $this->title = '' === $score->title ? '?' : $score->title;
         $this->composer = $score->composer;
         $this->goalTempo = max(30, min(240, $score->goalTempo ?? self::TEMPO_UNKNOWN));
+        $this->take($score, $read->notices);
+        $this->addedAt = $addedAt;
+    }
+
+    /**
+     * Another form of the same piece: as many measures of the same lengths, so that its chunks stay.
+     *
+     * @param list<Notice> $notices what is to be said of it beside its road map
+     *
+     * @throws \InvalidArgumentException if the measures differ
+     */
+    public function rewrite(Score $score, array $notices): void
+    {
+        if (array_column($score->measures, 'length') !== array_column($this->score()->measures, 'length')) {
+            throw new \InvalidArgumentException('The measures of a piece keep their lengths.');
+        }
+        $this->take($score, $notices);
+    }
+
+    /** @param list<Notice> $notices */
+    private function take(Score $score, array $notices): void
+    {
+        $first = $score->measures[0];
         $this->measures = \count($score->measures);
         $this->parts = \count($score->parts);
         $this->meter = $first->meter->name();
@@ -100,11 +126,11 @@ class Piece implements BelongsToProgram
         $order = Unfolding::of($score, Reading::Printed);
         $this->beats = $order->ticks($score) / $score->beatTicks;
         $this->score = PieceDocument::encode($score);
-        $this->notices = array_map(
+        $this->notices = array_values(array_unique(array_map(
             static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'template' => $notice->template, 'parameters' => $notice->parameters],
-            [...$read->notices, ...$order->notices],
-        );
-        $this->addedAt = $addedAt;
+            [...$notices, ...$order->notices],
+        ), \SORT_REGULAR));
+        $this->decoded = $score;
     }
 
     public function getId(): ?int
@@ -208,6 +234,16 @@ class Piece implements BelongsToProgram
     public function getNotices(): array
     {
         return array_map(static fn (array $notice): Notice => new Notice($notice['line'], $notice['column'], $notice['template'], $notice['parameters']), $this->notices);
+    }
+
+    public function usesPrinted(): bool
+    {
+        return $this->usesPrinted;
+    }
+
+    public function usePrinted(bool $usesPrinted): void
+    {
+        $this->usesPrinted = $usesPrinted;
     }
 
     public function getAddedAt(): \DateTimeImmutable

@@ -37,6 +37,11 @@ class Step implements BelongsToProgram
     #[ORM\JoinColumn(onDelete: 'CASCADE')]
     private ?Chunk $chunk;
 
+    /** Played instead of the plain line. */
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(onDelete: 'SET NULL')]
+    private ?RhythmPattern $pattern = null;
+
     #[ORM\Column(length: 10, enumType: Mode::class)]
     private Mode $mode = Mode::Bow;
 
@@ -146,6 +151,16 @@ class Step implements BelongsToProgram
     public function setGoingOn(GoingOn $goingOn): void
     {
         $this->goingOn = $goingOn;
+    }
+
+    public function getPattern(): ?RhythmPattern
+    {
+        return $this->pattern;
+    }
+
+    public function setPattern(?RhythmPattern $pattern): void
+    {
+        $this->pattern = $pattern;
     }
 
     public function getTurns(): int

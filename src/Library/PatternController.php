@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use App\Shared\Entity\RhythmPattern;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The rhythm patterns of a program. */
+final class PatternController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    #[Route('/patterns', name: 'patterns', methods: ['GET'])]
+    public function list(): Response
+    {
+        return $this->page();
+    }
+
+    #[Route('/patterns', name: 'pattern_new', methods: ['POST'])]
+    public function new(Request $request): Response
+    {
+        $name = trim($request->request->getString('name'));
+        $figure = $request->request->getString('figure');
+        try {
+            if ('' === $name) {
+                throw new \InvalidArgumentException('Give the pattern a name.');
+            }
+            if ($this->entities->getRepository(RhythmPattern::class)->count([]) >= RhythmPattern::LIMIT) {
+                throw new \InvalidArgumentException('A program keeps at most 100 patterns.');
+            }
+            $this->entities->persist(new RhythmPattern($name, $figure));
+            $this->entities->flush();
+        } catch (\InvalidArgumentException $refusal) {
+            return $this->page($refusal->getMessage(), $name, $figure);
+        }
+
+        return $this->redirectToRoute('patterns', [], 303);
+    }
+
+    #[Route('/patterns/{id:pattern}/remove', name: 'pattern_remove', methods: ['POST'], requirements: ['id' => '\d+'])]
+    public function remove(RhythmPattern $pattern): Response
+    {
+        $this->entities->remove($pattern);
+        $this->entities->flush();
+
+        return $this->redirectToRoute('patterns', [], 303);
+    }
+
+    private function page(string $problem = '', string $name = '', string $figure = ''): Response
+    {
+        return $this->render('library/patterns.html.twig', [
+            'patterns' => $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
+            'problem' => $problem,
+            'name' => $name,
+            'figure' => $figure,
+        ], new Response(null, '' === $problem ? 200 : 422));
+    }
+}

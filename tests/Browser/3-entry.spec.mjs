@@ -1,0 +1,98 @@
+// With the book open and no file: a line is typed, mended, made into parts, renumbered, given out and read back.
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { openPiece, signIn, tile } from './steps.mjs';
+
+test.describe.configure({ mode: 'serial' });
+
+test('a line is typed with the keyboard alone, mended, and becomes four parts', async ({ page }) => {
+    await signIn(page);
+    await page.keyboard.press('l');
+    await page.getByRole('link', { name: 'Add a piece' }).press('Enter');
+    await page.getByRole('link', { name: 'Quick entry' }).press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: 'Quick entry' })).toBeVisible();
+    await page.getByLabel('Title').focus();
+    await page.keyboard.type('Kiln Lane');
+    await page.locator('#text').focus();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('Delete');
+    await page.keyboard.type('|: D E F G | A2 B A | G F E D | E2 A,2 |\n', { delay: 8 });
+    const counts = page.locator('.beat-counts li');
+    await expect(counts).toHaveCount(4);
+    await expect(page.locator('[data-engrave] svg.engraved')).toBeVisible({ timeout: 30_000 });
+    // A beat too many, and a sign that nobody knows.
+    await page.keyboard.type('D E F G A | A2 d2 |[1 c B A G F ;', { delay: 8 });
+    await expect(page.locator('.beat-counts .wrong')).toHaveText([/5\s*5\s*of 4/, /7\s*5\s*of 4/]);
+    await expect(page.locator('.typed mark')).toHaveText(['D', '[1', ';']);
+    // Gone and back: the draft is there.
+    await page.reload();
+    await expect(page.locator('#text')).toHaveValue(/\[1 c B A G F ;$/);
+    await page.locator('#text').focus();
+    await page.keyboard.press('Control+End');
+    for (let at = 0; at < 4; at++) {
+        await page.keyboard.press('Backspace');
+    }
+    await page.keyboard.type(' :|[2 A2 D2 |]', { delay: 8 });
+    await page.keyboard.press('Home');
+    for (let at = 0; at < 8; at++) {
+        await page.keyboard.press('ArrowRight');
+    }
+    await page.keyboard.press('Delete');
+    await page.keyboard.press('Delete');
+    await expect(page.locator('.beat-counts .wrong')).toHaveCount(0);
+    await expect(page.locator('.typed')).toHaveCount(0);
+    await expect(counts).toHaveCount(8);
+    await page.getByRole('button', { name: 'Add to the library' }).press('Enter');
+    await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane' })).toBeVisible();
+    await expect(page.getByLabel('Part', { exact: true }).first().locator('option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
+    await expect(page.locator('.road-strip button')).toHaveText(['1', '2', '3', '4', '5', '6', '7', '12', '22', '32', '42', '52', '62', '82']);
+});
+
+test('it is renumbered, stepped through, corrected, given out and read back', async ({ page }) => {
+    await signIn(page);
+    await openPiece(page, 'Kiln Lane');
+    await page.getByLabel('Over measure').fill('5');
+    await page.getByLabel('the book prints').fill('9');
+    await page.getByRole('button', { name: 'and counts on' }).click();
+    await expect(page.locator('.notices')).toContainText('The printed number jumps to 9 at measure 5.');
+    await expect(tile(page, '5')).toContainText('(9)');
+    await page.getByLabel('Chunk from measure numbers').fill('9–11');
+    await page.getByRole('button', { name: 'Chunk by numbers' }).click();
+    await expect(page.locator('.chunk-list')).toContainText('5–7');
+
+    const stops = page.locator('.road-strip button');
+    await stops.first().focus();
+    for (let at = 0; at < 7; at++) {
+        await page.keyboard.press('ArrowRight');
+    }
+    await expect(stops.nth(7)).toHaveAttribute('aria-current', '');
+    await expect(tile(page, '1')).toHaveAttribute('aria-selected', 'true');
+    await page.getByRole('link', { name: /no repeats/ }).click();
+    await expect(page.locator('.road-strip button')).toHaveCount(7);
+
+    await tile(page, '2').click();
+    await page.getByRole('button', { name: 'Correct the notes' }).click();
+    await expect(page.locator('#text')).toHaveValue(/A2 B A/);
+    await page.locator('#text').fill('A2 !2!^c A |');
+    await expect(page.locator('[data-engrave] svg g.note')).toHaveCount(3, { timeout: 30_000 });
+    await page.getByRole('button', { name: 'Save the notes' }).click();
+    await expect(page.locator('.chunk-list')).toContainText('5–7');
+
+    for (const [format, ending] of [['MusicXML', 'musicxml'], ['ABC', 'abc']]) {
+        await openPiece(page, 'Kiln Lane');
+        await page.locator('details.menu summary').click();
+        const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: format, exact: true }).click()]);
+        expect(download.suggestedFilename()).toBe('Kiln-Lane.' + ending);
+        const file = readFileSync(await download.path(), 'utf8').replace('Kiln Lane', 'Kiln Lane ' + format);
+        await page.goto('/library/new');
+        await page.getByLabel(/MusicXML/).setInputFiles({ name: 'kiln.' + ending, mimeType: 'text/plain', buffer: Buffer.from(file) });
+        await page.getByRole('button', { name: 'Read the file' }).click();
+        await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane ' + format })).toBeVisible();
+        await expect(page.locator('.measure-map .tile')).toHaveCount(8);
+        await expect(page.getByLabel('Part', { exact: true }).first().locator('option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
+        await expect(tile(page, '5')).toContainText('(9)');
+        await expect(page.locator('.road-strip button')).toHaveCount(14);
+        await page.getByText('The notes as letters').click();
+        await expect(page.locator('[data-note-text] li').nth(1)).toContainText('A 2 · C♯ 1 · A 1');
+    }
+});
