@@ -42,7 +42,9 @@ final class PartDraft
         $instrument = $this->instrument($onlyPart);
         $measures = [];
         foreach ($lengths as $position => $length) {
+            // Drafts are given up as the part is made, so that a long score is never there twice.
             $notes = $this->measures[$position] ?? [];
+            unset($this->measures[$position]);
             if ([] === $notes) {
                 $rest = new NoteDraft(0, $length);
                 $notes = [$rest];

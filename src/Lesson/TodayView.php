@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Contracts\Cache\CacheInterface;
 
 /**
  * What each class has before it: the sequence in work, what of it fits, the lesson that is open, the last remark.
  *
- * @phpstan-type Card array{class: SchoolClass, sequence: SequenceView|null, open: Lesson|null, last: Lesson|null}
+ * @phpstan-type Card array{class: SchoolClass, sequence: SequenceSummary|null, open: Lesson|null, last: Lesson|null}
  */
 final readonly class TodayView
 {
@@ -21,7 +23,7 @@ final readonly class TodayView
     /** Sequences of a class that are looked through for one in work. */
     private const LOOKED_AT = 5;
 
-    public function __construct(private EntityManagerInterface $entities, private ClassRecord $record)
+    public function __construct(private EntityManagerInterface $entities, private ClassRecord $record, private CacheInterface $cache)
     {
     }
 
@@ -39,8 +41,7 @@ final readonly class TodayView
                 $ended[(int) $lesson->getClass()->getId()] ??= $lesson;
             }
         }
-        $coverages = $this->record->coverages($classes);
-        $sequences = $this->inWork($classes, $coverages);
+        $sequences = $this->inWork($classes);
         $cards = [];
         foreach ($classes as $class) {
             $id = (int) $class->getId();
@@ -56,50 +57,48 @@ final readonly class TodayView
     }
 
     /**
-     * The latest sequence of each class that is not done; the latest if all are. Steps are loaded for the latest sequences
-     * of all classes at once, then for those before them where it is needed.
+     * The latest sequence of each class that is not done; the latest if all are. A summary is reckoned once for each state of
+     * all that it follows from.
      *
-     * @param list<SchoolClass>                                                 $classes
-     * @param array<int, array<string, \CoinStair\Core\Practice\ChunkCoverage>> $coverages by class id
+     * @param list<SchoolClass> $classes
      *
-     * @return array<int, SequenceView> by class id
+     * @return array<int, SequenceSummary> by class id
      */
-    private function inWork(array $classes, array $coverages): array
+    private function inWork(array $classes): array
     {
-        /** @var list<array{id: int, class: int|string}> $rows */
-        $rows = $this->entities->createQuery('SELECT s.id, IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC')
-            ->setParameter('classes', $classes)->getScalarResult();
-        $ids = [];
-        foreach ($rows as $row) {
-            $ids[(int) $row['class']][] = (int) $row['id'];
+        $byId = [];
+        foreach ($classes as $class) {
+            $byId[(int) $class->getId()] = $class;
         }
-        $latest = $found = [];
-        for ($round = 0; $round < self::LOOKED_AT && [] !== $ids; ++$round) {
-            foreach ($this->withSteps(array_map(static fn (array $of): int => $of[$round], $ids)) as $sequence) {
-                $class = (int) $sequence->getClass()->getId();
-                $view = SequenceView::of($sequence, $coverages[$class]);
-                $latest[$class] ??= $view;
-                if (!$view->isDone()) {
-                    $found[$class] = $view;
-                }
+        $logs = $this->record->logs($classes);
+        /** @var list<array{id: int, class: int|string, version: int, piece: int, chunks: int|string|null}> $rows */
+        $rows = $this->entities->createQuery('SELECT s.id, IDENTITY(s.class) class, s.version, p.version piece, (SELECT SUM(k.version) FROM '.Chunk::class.' k WHERE k.piece = p) chunks FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC')
+            ->setParameter('classes', $classes)->getScalarResult();
+        $latest = $found = $looked = [];
+        foreach ($rows as $row) {
+            $id = (int) $row['class'];
+            $looked[$id] = ($looked[$id] ?? 0) + 1;
+            $class = $byId[$id] ?? null;
+            if (null === $class || isset($found[$id]) || $looked[$id] > self::LOOKED_AT) {
+                continue;
             }
-            $ids = array_filter($ids, static fn (array $of, int $class): bool => !isset($found[$class]) && isset($of[$round + 1]), \ARRAY_FILTER_USE_BOTH);
+            $key = implode('.', ['summary', $row['id'], $row['version'], $row['piece'], $row['chunks'] ?? 0, $id, $class->getVersion(), (int) $class->getProgram()?->getVersion(), $logs[$id] ?? 'empty']);
+            $summary = $this->cache->get($key, fn (): SequenceSummary => $this->summary((int) $row['id'], $class));
+            $latest[$id] ??= $summary;
+            if (!$summary->isDone) {
+                $found[$id] = $summary;
+            }
         }
 
         return $found + $latest;
     }
 
-    /**
-     * @param array<int> $ids
-     *
-     * @return list<Sequence>
-     */
-    private function withSteps(array $ids): array
+    private function summary(int $id, SchoolClass $class): SequenceSummary
     {
-        /** @var list<Sequence> $sequences */
-        $sequences = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id IN (:ids) ORDER BY t.place')->setParameter('ids', $ids)->getResult();
+        /** @var Sequence $sequence */
+        $sequence = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')->setParameter('id', $id)->getSingleResult();
 
-        return $sequences;
+        return SequenceSummary::of(SequenceView::of($sequence, $this->record->coverage($class)));
     }
 
     /**

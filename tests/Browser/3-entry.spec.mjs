@@ -44,8 +44,8 @@ test('a line is typed with the keyboard alone, mended, and becomes four parts', 
     await expect(counts).toHaveCount(8);
     await page.getByRole('button', { name: 'Add to the library' }).press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane' })).toBeVisible();
-    await expect(page.getByLabel('Part', { exact: true }).first().locator('option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
-    await expect(page.locator('.road-strip button')).toHaveText(['1', '2', '3', '4', '5', '6', '7', '12', '22', '32', '42', '52', '62', '82']);
+    await expect(page.locator('[data-part] option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
+    await expect(page.locator('.road-strip button')).toHaveText(['1', '2', '3', '4', '5', '6', '7', '1', '2', '3', '4', '5', '6', '8']);
 });
 
 test('it is renumbered, stepped through, corrected, given out and read back', async ({ page }) => {
@@ -89,7 +89,7 @@ test('it is renumbered, stepped through, corrected, given out and read back', as
         await page.getByRole('button', { name: 'Read the file' }).click();
         await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane ' + format })).toBeVisible();
         await expect(page.locator('.measure-map .tile')).toHaveCount(8);
-        await expect(page.getByLabel('Part', { exact: true }).first().locator('option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
+        await expect(page.locator('[data-part] option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
         await expect(tile(page, '5')).toContainText('(9)');
         await expect(page.locator('.road-strip button')).toHaveCount(14);
         await page.getByText('The notes as letters').click();

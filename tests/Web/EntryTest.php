@@ -212,7 +212,7 @@ final class EntryTest extends WebCase
 
     private function strip(): string
     {
-        return implode(' ', $this->browser->getCrawler()->filter('.road-strip button')->each(static fn ($stop): string => (string) preg_replace('/^(\d+)\d$/', '$1', $stop->text())));
+        return implode(' ', $this->browser->getCrawler()->filter('.road-strip button')->each(static fn ($stop): string => $stop->text()));
     }
 
     /** @return list<string> */

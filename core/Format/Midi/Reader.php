@@ -17,7 +17,7 @@ use CoinStair\Core\Score\Ticks;
 final class Reader
 {
     private const MAX_TRACKS = 64;
-    private const MAX_QUARTERS = 12_000;
+    private const MAX_QUARTERS = 4_000;
     private const DRUMS = 9;
 
     private PieceDraft $draft;

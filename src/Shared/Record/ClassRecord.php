@@ -30,38 +30,18 @@ final readonly class ClassRecord
     }
 
     /**
-     * Chunk ids, as strings, to what the class's logs say of them.
+     * Chunk ids, as strings, to what the class's logs say of them. Logs only grow, so what was reckoned from one holds until it
+     * has another entry.
      *
      * @return array<string, ChunkCoverage>
      */
     public function coverage(SchoolClass $class): array
     {
-        return $this->coverages([$class])[(int) $class->getId()];
+        return $this->remember($class, 'coverage', fn (): array => Coverage::ofChunks($this->taught($this->lessons($class))));
     }
 
     /**
-     * The same for several classes. Logs only grow, so what was reckoned from one holds until it has another entry.
-     *
-     * @param list<SchoolClass> $classes
-     *
-     * @return array<int, array<string, ChunkCoverage>> by class id
-     */
-    public function coverages(array $classes): array
-    {
-        $logs = $this->logs($classes);
-        $coverages = [];
-        foreach ($classes as $class) {
-            $id = (int) $class->getId();
-            $coverages[$id] = isset($logs[$id])
-                ? $this->cache->get('coverage.'.$id.'.'.$logs[$id], fn (): array => Coverage::ofChunks($this->taught($this->lessons($class))))
-                : [];
-        }
-
-        return $coverages;
-    }
-
-    /**
-     * Something else that follows from a class's log alone, reckoned once for each state of it.
+     * What follows from a class's log alone, reckoned once for each state of it.
      *
      * @template T
      *
@@ -81,7 +61,7 @@ final readonly class ClassRecord
      *
      * @return array<int, string> by class id; none for a class with no lesson
      */
-    private function logs(array $classes): array
+    public function logs(array $classes): array
     {
         /** @var list<array{class: int|string, lessons: int|string, entries: int|string, last: string|null}> $rows */
         $rows = $this->entities->createQuery('SELECT IDENTITY(l.class) class, COUNT(DISTINCT l.id) lessons, COUNT(e.id) entries, MAX(e.id) last FROM '.Lesson::class.' l LEFT JOIN '.LogEntry::class.' e WITH e.lesson = l WHERE l.class IN (:classes) GROUP BY l.class')

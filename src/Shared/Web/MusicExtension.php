@@ -19,8 +19,12 @@ use Twig\TwigFunction;
 /** How the field's quantities look on all pages: times as min:s, places by measure numbers, notices in the program's words. */
 final class MusicExtension extends AbstractExtension
 {
+    /** @var \WeakMap<Piece, MeasureNumbers> a page names many places of one piece */
+    private \WeakMap $numbers;
+
     public function __construct(private readonly TranslatorInterface $translator)
     {
+        $this->numbers = new \WeakMap();
     }
 
     public function getFilters(): array
@@ -57,7 +61,7 @@ final class MusicExtension extends AbstractExtension
     /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */
     public function span(Piece $piece, Chunk $chunk): string
     {
-        $numbers = MeasureNumbers::of($piece);
+        $numbers = $this->numbers[$piece] ??= MeasureNumbers::of($piece);
         $from = self::place($piece, $numbers, $chunk->from);
         $last = $chunk->lastPosition();
         $to = $numbers->at($last);

@@ -37,7 +37,7 @@ final class MutationTest extends TestCase
         for ($mutant = 0; $mutant < self::MUTANTS; ++$mutant) {
             $bytes = self::damage($sources[$mutant % self::SOURCES], $random);
             memory_reset_peak_usage();
-            $started = hrtime(true);
+            $started = self::processorSeconds();
             try {
                 $piece = ScoreFile::read($bytes)->piece;
                 Unfolding::of($piece, Reading::Printed);
@@ -47,7 +47,7 @@ final class MutationTest extends TestCase
                 self::assertNotSame('', $refusal->getMessage());
                 ++$refused;
             }
-            self::assertLessThan(1e9, hrtime(true) - $started, "Mutant $mutant hung a reader.");
+            self::assertLessThan(1.0, self::processorSeconds() - $started, "Mutant $mutant hung a reader.");
             self::assertLessThan(self::MEMORY, memory_get_peak_usage() - $before, "Mutant $mutant took too much memory.");
         }
         self::assertSame(self::MUTANTS, $read + $refused);
@@ -62,6 +62,14 @@ final class MutationTest extends TestCase
         yield 'MusicXML' => [ScoreWriter::MusicXml, 1000];
         yield 'packed MusicXML' => [ScoreWriter::Mxl, 50];
         yield 'MIDI' => [ScoreWriter::Midi, 1000];
+    }
+
+    /** Time of this process alone, so that a busy machine makes no test fail. */
+    private static function processorSeconds(): float
+    {
+        $usage = getrusage() ?: [];
+
+        return (int) ($usage['ru_utime.tv_sec'] ?? 0) + (int) ($usage['ru_stime.tv_sec'] ?? 0) + ((int) ($usage['ru_utime.tv_usec'] ?? 0) + (int) ($usage['ru_stime.tv_usec'] ?? 0)) / 1e6;
     }
 
     private static function damage(string $source, Randomizer $random): string
