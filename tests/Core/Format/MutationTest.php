@@ -67,9 +67,10 @@ final class MutationTest extends TestCase
     /** Time of this process alone, so that a busy machine makes no test fail. */
     private static function processorSeconds(): float
     {
+        /** @var array<string, int> $usage */
         $usage = getrusage() ?: [];
 
-        return (int) ($usage['ru_utime.tv_sec'] ?? 0) + (int) ($usage['ru_stime.tv_sec'] ?? 0) + ((int) ($usage['ru_utime.tv_usec'] ?? 0) + (int) ($usage['ru_stime.tv_usec'] ?? 0)) / 1e6;
+        return ($usage['ru_utime.tv_sec'] ?? 0) + ($usage['ru_stime.tv_sec'] ?? 0) + (($usage['ru_utime.tv_usec'] ?? 0) + ($usage['ru_stime.tv_usec'] ?? 0)) / 1e6;
     }
 
     private static function damage(string $source, Randomizer $random): string
