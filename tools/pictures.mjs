@@ -46,6 +46,22 @@ await page.getByRole('heading', { level: 1 }).waitFor();
 await take('today', () => page.goto('/'));
 await take('library', () => page.goto('/library'));
 await take('add', () => page.goto('/library/new'));
+await take('quick-entry', async () => {
+    await page.goto('/library/entry');
+    await page.getByLabel('Title').fill('Kiln Lane');
+    await page.getByLabel('Goal tempo').fill('88');
+    await page.locator('#text').fill('|: D E F G | A2 B A | G F E D |[1 E2 A,2 :|[2 D4 |]\nA B c B A | d2 A2 |]');
+    await page.locator('.typed mark').first().waitFor();
+    await engraved();
+    await page.waitForTimeout(600);
+});
+await take('outline', async () => {
+    await page.goto('/library/outline');
+    await page.getByLabel('Title').fill('Long Jetty');
+    await page.getByLabel(/each line/).fill('5 4 4');
+    await page.getByLabel(/Sections/).fill('A 1, B 9');
+    await page.waitForTimeout(900);
+});
 await take('piece', () => openPiece('Kettle on the Hob'));
 await take('sequence', () => openSequence('Mill Lane Two'));
 await take('class', async () => {

@@ -21,6 +21,7 @@ final class PieceDraft
 
     public string $title = '';
     public string $composer = '';
+    public string $style = '';
     public ?int $goalTempo = null;
     public ?int $goalTempoTo = null;
     public ?int $beatTicks = null;
@@ -91,6 +92,7 @@ final class PieceDraft
             $this->goalTempo,
             $this->beatTicks ?? $this->measures[0]->meter->beatTicks(),
             null !== $this->goalTempo && null !== $this->goalTempoTo && $this->goalTempoTo > $this->goalTempo ? $this->goalTempoTo : null,
+            style: mb_substr($this->style, 0, 60),
         );
 
         return new ReadResult($piece, $this->notices);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Format;
 
 use CoinStair\Core\Form\Reading;
+use CoinStair\Core\Form\TempoProposal;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Format\Abc\Writer as AbcWriter;
 use CoinStair\Core\Format\Midi\Writer as MidiWriter;
@@ -22,8 +23,6 @@ enum ScoreWriter: string
     case Mxl = 'mxl';
     case Midi = 'midi';
 
-    private const TEMPO_UNKNOWN = 84;
-
     /**
      * @param Reading  $reading of the road map that MIDI plays; the other formats keep the map as it is
      * @param int|null $tempo   beats a minute of MIDI; the piece's goal tempo if none is given
@@ -34,7 +33,7 @@ enum ScoreWriter: string
             self::Abc => AbcWriter::write($piece),
             self::MusicXml => MusicXmlWriter::write($piece),
             self::Mxl => Packed::pack(MusicXmlWriter::write($piece)),
-            self::Midi => MidiWriter::write(self::performance($piece, $reading, $tempo ?? $piece->goalTempo ?? self::TEMPO_UNKNOWN)),
+            self::Midi => MidiWriter::write(self::performance($piece, $reading, $tempo ?? $piece->goalTempo ?? TempoProposal::of($piece)->tempo)),
         };
     }
 

@@ -30,7 +30,7 @@ final class Excerpt
             }
         }
 
-        return new Piece($piece->title, $piece->composer, $measures, $kept, $piece->goalTempo, $piece->beatTicks, $piece->goalTempoTo);
+        return new Piece($piece->title, $piece->composer, $measures, $kept, $piece->goalTempo, $piece->beatTicks, $piece->goalTempoTo, style: 0 === $from ? $piece->style : '');
     }
 
     /**

@@ -17,6 +17,7 @@ final readonly class Piece
      * @param int|null      $goalTempoTo         the upper end of a range, none for a single tempo
      * @param int           $introduction        measures that others play before the piece
      * @param bool          $introductionCounted they count in the measure numbers
+     * @param string        $style               word over the first measure, such as "Andante"
      *
      * @throws \InvalidArgumentException if there is no measure or no part, or a part's measures do not match
      */
@@ -30,6 +31,7 @@ final readonly class Piece
         public ?int $goalTempoTo = null,
         public int $introduction = 0,
         public bool $introductionCounted = false,
+        public string $style = '',
     ) {
         if ([] === $measures || [] === $parts) {
             throw new \InvalidArgumentException('A piece has at least one measure and one part.');
@@ -47,18 +49,18 @@ final readonly class Piece
     /** @param list<Measure> $measures as many as there are */
     public function withMeasures(array $measures): self
     {
-        return new self($this->title, $this->composer, $measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted);
+        return new self($this->title, $this->composer, $measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
     }
 
     /** @param list<Part> $parts */
     public function withParts(array $parts): self
     {
-        return new self($this->title, $this->composer, $this->measures, $parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted);
+        return new self($this->title, $this->composer, $this->measures, $parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
     }
 
     public function withIntroduction(int $measures, bool $counted): self
     {
-        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, max(0, $measures), $counted);
+        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, max(0, $measures), $counted, $this->style);
     }
 
     public function start(): Place
@@ -110,6 +112,12 @@ final readonly class Piece
     {
         return $place->equals($this->end())
             || (isset($this->measures[$place->position]) && $place->offset < $this->measures[$place->position]->length);
+    }
+
+    /** Tempos count another beat: eighths for a slow 6/8, half notes for a fast 4/4. */
+    public function withBeat(int $ticks): self
+    {
+        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $ticks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
     }
 
     /** It has no notes at all: only its measures are known. */

@@ -6,6 +6,7 @@ namespace App\Library;
 
 use App\Shared\Entity\Piece;
 use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\IntegerType;
 use Symfony\Component\Form\Extension\Core\Type\TextType;
 use Symfony\Component\Form\FormBuilderInterface;
@@ -21,6 +22,7 @@ final class PieceType extends AbstractType
             ->add('composer', TextType::class, ['label' => 'Composer or source', 'required' => false])
             ->add('book', TextType::class, ['label' => 'Book', 'required' => false])
             ->add('numberInBook', TextType::class, ['label' => 'Number in the book', 'required' => false])
+            ->add('beatTicks', ChoiceType::class, ['label' => 'The beat', 'choices' => ['eighth note' => 5040, 'quarter note' => 10080, 'dotted quarter note' => 15120, 'half note' => 20160]])
             ->add('goalTempo', IntegerType::class, ['label' => 'Goal tempo, beats a minute', 'attr' => ['min' => 30, 'max' => 240]]);
     }
 

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Library;
 
+use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
+use App\Shared\Record\ChunkList;
 use App\Shared\Web\Version;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\PartsFromLine;
@@ -43,12 +45,13 @@ final class ScoreEditController extends AbstractController
     }
 
     #[Route('/file/{format}', name: 'piece_file', methods: ['GET'], requirements: ['format' => 'abc|musicxml|mxl|midi'])]
-    public function give(Piece $piece, string $format): Response
+    public function give(Piece $piece, string $format, Request $request, ChunkList $chunks): Response
     {
+        $score = $request->query->getBoolean('chunks') ? self::withChunks($piece->score(), $chunks->of($piece)) : $piece->score();
         $writer = ScoreWriter::from($format);
         $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $piece->getTitle()), '-') ?: 'piece';
 
-        return new Response($writer->write($piece->score(), tempo: $piece->getGoalTempo()), 200, [
+        return new Response($writer->write($score, tempo: $piece->getGoalTempo()), 200, [
             'Content-Type' => $writer->mediaType(),
             'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name.'.'.$writer->ending(), 'piece.'.$writer->ending()),
         ]);
@@ -182,6 +185,24 @@ final class ScoreEditController extends AbstractController
         }
 
         return $this->render('library/line.html.twig', ['said' => $said] + $this->lineView($piece, $part, $from, $to, $entry), new Response(null, 422));
+    }
+
+    /**
+     * Chunk borders as rehearsal marks, where the book has none of its own.
+     *
+     * @param list<Chunk> $chunks
+     */
+    private static function withChunks(Score $score, array $chunks): Score
+    {
+        $measures = $score->measures;
+        foreach ($chunks as $index => $chunk) {
+            $position = $chunk->span()->from->position;
+            if (isset($measures[$position]) && '' === $measures[$position]->rehearsal) {
+                $measures[$position] = $measures[$position]->rehearsed('chunk '.($index + 1));
+            }
+        }
+
+        return $score->withMeasures(array_values($measures));
     }
 
     private function refusal(Piece $piece, Request $request, EntryResult $result, int $measures): string

@@ -57,7 +57,7 @@ final class RandomPieces
         }
         $tempo = $this->chance(2) ? 60 + $this->below(60) : null;
 
-        return new Piece("Seed $seed, 100 %", $this->chance(2) ? 'Nobody & co.' : '', $measures, $parts, $tempo, $measures[0]->meter->beatTicks(), null !== $tempo && $this->chance(3) ? $tempo + 8 : null);
+        return new Piece("Seed $seed, 100 %", $this->chance(2) ? 'Nobody & co.' : '', $measures, $parts, $tempo, $measures[0]->meter->beatTicks(), null !== $tempo && $this->chance(3) ? $tempo + 8 : null, style: $this->chance(4) ? 'Andante, not slow' : '');
     }
 
     /** @return list<Measure> */

@@ -264,6 +264,9 @@ final class Reader
 
     private function tempoField(string $value): void
     {
+        if ('' === $this->draft->style && 1 === preg_match('/"(?!\d+\s*[-–]\s*\d)([^"]+)"/u', $value, $words)) {
+            $this->draft->style = trim($words[1]);
+        }
         if (1 === preg_match('~(\d{1,2})/(\d{1,3})\s*=\s*(\d{1,3})~', $value, $match) && (int) $match[3] > 0) {
             if (null === $this->draft->goalTempo && 1 === preg_match('/"'.$match[3].'\s*[-–]\s*(\d{1,3})"/u', $value, $range)) {
                 $this->draft->goalTempoTo = (int) $range[1];

@@ -67,8 +67,11 @@ final class Writer
             $abc .= 'C:'.self::line($piece->composer)."\n";
         }
         $abc .= 'M:'.$first->meter->name()."\nL:".$this->unitText()."\n";
-        if (null !== $piece->goalTempo) {
-            $abc .= \sprintf("Q:%s=%d%s\n", self::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'), $piece->goalTempo, null === $piece->goalTempoTo ? '' : ' "'.$piece->goalTempo.'-'.$piece->goalTempoTo.'"');
+        $style = '' === $piece->style ? '' : '"'.strtr(self::line($piece->style), '"', "'").'" ';
+        if (null === $piece->goalTempo && '' !== $style) {
+            $abc .= 'Q:'.trim($style)."\n";
+        } elseif (null !== $piece->goalTempo) {
+            $abc .= \sprintf("Q:%s%s=%d%s\n", $style, self::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'), $piece->goalTempo, null === $piece->goalTempoTo ? '' : ' "'.$piece->goalTempo.'-'.$piece->goalTempoTo.'"');
         }
         $several = \count($piece->parts) > 1;
         $only = $piece->parts[0];

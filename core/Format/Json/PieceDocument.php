@@ -30,7 +30,7 @@ use CoinStair\Core\Score\Tuplet;
  * @phpstan-type EventData array{v?: int, s: int, l: int, p?: list<string>, t?: list<array{int, int}>, tf?: true, tt?: true, ss?: int, se?: int, a?: list<string>, b?: string, li?: true, f?: array<int, int>, st?: array<int, string>, d?: string, h?: string, hs?: true, w?: list<string>, ly?: array<int, array{string, bool}>}
  * @phpstan-type MeasureData array{printed?: string, meter: array{int, int}, key: array{int, string}, length: int, repeatStart?: true, repeatTimes?: int, endingStart?: list<int>, endingStop?: true, jumps?: list<string>, end?: string, rehearsal?: string, lineBreak?: true}
  * @phpstan-type PartData array{id: string, name: string, instrument: string, clef: string, measures: list<list<EventData>>}
- * @phpstan-type PieceData array{version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int, introductionCounted?: bool, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>}
+ * @phpstan-type PieceData array{version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int, introductionCounted?: bool, style?: string, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>}
  */
 final class PieceDocument
 {
@@ -48,6 +48,7 @@ final class PieceDocument
             'goalTempoTo' => $piece->goalTempoTo,
             'introduction' => $piece->introduction,
             'introductionCounted' => $piece->introductionCounted,
+            'style' => $piece->style,
             'beatTicks' => $piece->beatTicks,
             'measures' => array_map(self::measureData(...), $piece->measures),
             'parts' => array_map(self::partData(...), $piece->parts),
@@ -72,7 +73,7 @@ final class PieceDocument
             $measures[] = self::measure($position, $measure);
         }
 
-        return new Piece($data['title'], $data['composer'], $measures, array_map(self::part(...), $data['parts']), $data['goalTempo'], $data['beatTicks'], $data['goalTempoTo'] ?? null, $data['introduction'] ?? 0, $data['introductionCounted'] ?? false);
+        return new Piece($data['title'], $data['composer'], $measures, array_map(self::part(...), $data['parts']), $data['goalTempo'], $data['beatTicks'], $data['goalTempoTo'] ?? null, $data['introduction'] ?? 0, $data['introductionCounted'] ?? false, $data['style'] ?? '');
     }
 
     /** @return array<string, mixed> */

@@ -629,6 +629,9 @@ final class Reader
             $this->measure?->addJump($jump);
         } elseif (null !== $word && null !== $this->part) {
             $this->pending()->words[] = $word;
+        } elseif ('' !== $text && '' === $this->draft->style && 0 === $this->part?->position && 0 === $this->time && $this->part === reset($this->states)) {
+            // A word over the first note says how the piece goes.
+            $this->draft->style = $text;
         } elseif ('' !== $text && !isset($this->told['words '.$text])) {
             $this->told['words '.$text] = true;
             $this->draft->notice($this->lineNumber(), 1, 'The words "{text}" are left out.', ['text' => mb_substr($text, 0, 60)]);

@@ -246,6 +246,9 @@ final class Writer
         if ($part !== $this->piece->parts[0]) {
             return;
         }
+        if (0 === $measure->position && '' !== $this->piece->style) {
+            $this->direction(fn () => $this->xml->writeElement('words', $this->piece->style), null);
+        }
         if (0 === $measure->position && null !== $this->piece->goalTempo && !$this->ids) {
             $this->metronome();
         }

@@ -7,6 +7,7 @@ namespace App\Shared\Entity;
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Form\Reading;
+use CoinStair\Core\Form\TempoProposal;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\ReadResult;
@@ -23,9 +24,6 @@ use Symfony\Component\Validator\Constraints as Assert;
 class Piece implements BelongsToProgram
 {
     use ProgramRow;
-
-    /** Where nothing is known, a calm walking tempo. */
-    private const TEMPO_UNKNOWN = 84;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
@@ -94,8 +92,9 @@ class Piece implements BelongsToProgram
         $score = $read->piece;
         $this->title = '' === $score->title ? '?' : $score->title;
         $this->composer = $score->composer;
-        $this->goalTempo = max(30, min(240, $score->goalTempo ?? self::TEMPO_UNKNOWN));
-        $this->take($score, $read->notices);
+        $proposal = null === $score->goalTempo ? TempoProposal::of($score) : null;
+        $this->goalTempo = max(30, min(240, $proposal->tempo ?? (int) $score->goalTempo));
+        $this->take($score, null === $proposal ? $read->notices : [...$read->notices, $proposal->reason]);
         $this->addedAt = $addedAt;
     }
 
@@ -197,6 +196,18 @@ class Piece implements BelongsToProgram
     public function setGoalTempo(?int $tempo): void
     {
         $this->goalTempo = (int) $tempo;
+    }
+
+    public function getBeatTicks(): int
+    {
+        return $this->score()->beatTicks;
+    }
+
+    public function setBeatTicks(?int $ticks): void
+    {
+        if (null !== $ticks && $ticks > 0 && $ticks !== $this->score()->beatTicks) {
+            $this->take($this->score()->withBeat($ticks), $this->getNotices());
+        }
     }
 
     public function getMeasures(): int
