@@ -35,25 +35,25 @@ final readonly class Tries
     }
 
     /**
-     * @return array{int, int}
+     * @return array{int, int} tries within which 10 % and 90 % of the climbs are done
      */
     private static function range(int $count, float $chance, bool $inARow): array
     {
-        $at = array_fill(0, $count, 0.0);
-        $at[0] = 1.0;
-        $done = 0.0;
         $low = self::LIMIT;
-        for ($try = 1; $try < self::LIMIT; ++$try) {
-            $next = array_fill(0, $count, 0.0);
-            foreach ($at as $coins => $share) {
-                if ($coins + 1 === $count) {
-                    $done += $share * $chance;
-                } else {
-                    $next[$coins + 1] += $share * $chance;
-                }
-                $next[$inARow ? 0 : $coins] += $share * (1 - $chance);
+        $done = 0.0;
+        /** @var list<float> $left share not done after so many tries */
+        $left = array_fill(0, $count, 1.0);
+        $full = $chance ** $count;
+        $at = $full;
+        for ($try = $count; $try < self::LIMIT; ++$try) {
+            if ($inARow) {
+                // A row ends at this try if it follows a miss, and none ended before that.
+                $at = $try === $count ? $full : (1 - $chance) * $full * $left[$try - $count - 1];
+                $left[] = $left[$try - 1] - $at;
+            } elseif ($try > $count) {
+                $at *= (1 - $chance) * ($try - 1) / ($try - $count);
             }
-            $at = $next;
+            $done += $at;
             if ($done >= 0.1) {
                 $low = min($low, $try);
             }
