@@ -12,6 +12,7 @@ use App\Lesson\SequenceView;
 use App\Library\PieceImport;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Program;
+use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
@@ -26,7 +27,7 @@ use Symfony\Component\Yaml\Yaml;
  * Loads the demo scenario: its tunes, its classes, and half a term of lessons that a simulated class played.
  *
  * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int, pieces: list<array{tune: string, goal: int}>, remark?: string}
- * @phpstan-type Scenario array{program: string, timezone: string, email: string, password: string, book: string, classes: list<ClassData>}
+ * @phpstan-type Scenario array{program: string, timezone: string, email: string, password: string, book: string, patterns: list<array{name: string, figure: string}>, classes: list<ClassData>}
  */
 final readonly class DemoData
 {
@@ -55,6 +56,9 @@ final readonly class DemoData
         $program->setTimezone($scenario['timezone']);
         $this->accounts->create($program, $scenario['email'], $scenario['password']);
         $this->current->enter($program, $this->entities);
+        foreach ($scenario['patterns'] as $pattern) {
+            $this->entities->persist(new RhythmPattern($pattern['name'], $pattern['figure']));
+        }
         $pieces = $this->pieces($scenario['book']);
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(self::SEED));
         foreach ($scenario['classes'] as $data) {

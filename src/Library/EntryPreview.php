@@ -6,6 +6,7 @@ namespace App\Library;
 
 use App\Shared\Web\Notation;
 use CoinStair\Core\Format\QuickEntry\EntryResult;
+use CoinStair\Core\Format\QuickEntry\MeasureCount;
 use CoinStair\Core\Format\QuickEntry\Problem;
 use CoinStair\Core\Score\Piece;
 
@@ -19,19 +20,25 @@ final class EntryPreview
     /** Measures that are engraved. */
     private const ENGRAVED = 40;
 
-    /** @return array<string, mixed> */
-    public static function of(EntryResult $result, string $typed): array
+    /**
+     * @param list<string>|null $numbers of the measures, where the line stands inside a piece
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(EntryResult $result, string $typed, ?array $numbers = null): array
     {
         return [
+            'numbers' => $numbers ?? array_map(static fn (MeasureCount $count): string => $count->number, $result->counts),
             'result' => $result,
             'echo' => self::echo($typed, $result->problems),
-            'xml' => self::xml($result->piece),
+            'xml' => self::xml($result->piece, $numbers),
         ];
     }
 
-    public static function xml(?Piece $piece): string
+    /** @param list<string>|null $numbers */
+    private static function xml(?Piece $piece, ?array $numbers): string
     {
-        return null === $piece ? '' : Notation::ofMeasures($piece, 0, min(self::ENGRAVED, \count($piece->measures)));
+        return null === $piece ? '' : Notation::ofMeasures($piece, 0, min(self::ENGRAVED, \count($piece->measures)), null, $numbers);
     }
 
     /**

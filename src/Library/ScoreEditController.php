@@ -151,7 +151,7 @@ final class ScoreEditController extends AbstractController
     public function line(Piece $piece, Request $request): Response
     {
         [$score, $part, $from, $to] = $this->lineOf($piece, $request->query->getString('part'), $request->query->getInt('from'), $request->query->getInt('to', $request->query->getInt('from') + 1));
-        $entry = Writer::letters($score, $part, $from, $to);
+        $entry = Writer::letters($score, $part, $from, $to, false);
 
         return $this->render('library/line.html.twig', $this->lineView($piece, $part, $from, $to, $entry));
     }
@@ -162,7 +162,7 @@ final class ScoreEditController extends AbstractController
         [$score, $part, $from, $to] = $this->lineOf($piece, $request->request->getString('part'), $request->request->getInt('from'), $request->request->getInt('to'));
         $entry = self::typed($score, $part, $from, $request);
 
-        return $this->render('library/_entry_preview.html.twig', EntryPreview::of(Reader::read($entry), $entry->text));
+        return $this->render('library/_entry_preview.html.twig', EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)));
     }
 
     #[Route('/line', name: 'piece_line_save', methods: ['POST'])]
@@ -239,7 +239,13 @@ final class ScoreEditController extends AbstractController
         $numbers = MeasureNumbers::of($piece->score());
 
         return ['piece' => $piece, 'part' => $part, 'from' => $from, 'to' => $to, 'entry' => $entry, 'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1)]
-            + EntryPreview::of(Reader::read($entry), $entry->text);
+            + EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
+    }
+
+    /** @return list<string> measure numbers from a position on */
+    private static function numbersFrom(Score $score, int $from): array
+    {
+        return \array_slice(MeasureNumbers::of($score)->all(), $from);
     }
 
     private function copy(Piece $piece, Score $score, string $suffix): Piece

@@ -48,14 +48,15 @@ final class Writer
      * The measures of one part as body text alone, with the unit that its lengths count: what quick entry shows and takes.
      *
      * @param (\Closure(Event, Key, string): (string|null))|null $tones notes written otherwise, from event, key and length; none for letters
+     * @param bool                                               $signs with what all parts share: labels, rehearsal marks, jumps
      *
      * @return array{string, string} text and unit, such as "1/8"
      */
-    public static function body(Piece $piece, Part $part, ?\Closure $tones = null): array
+    public static function body(Piece $piece, Part $part, ?\Closure $tones = null, bool $signs = true): array
     {
         $writer = new self($piece, $tones);
 
-        return [implode("\n", array_map(static fn (array $line): string => $line[0], $writer->lines($part, true))), $writer->unitText()];
+        return [implode("\n", array_map(static fn (array $line): string => $line[0], $writer->lines($part, $signs))), $writer->unitText()];
     }
 
     private function tune(): string

@@ -18,13 +18,14 @@ final class Writer
     private const LETTERS = ['low' => 'l', 'natural' => 'n', 'high' => 'h', 'stretched' => 'x'];
 
     /**
-     * @param int $from first measure position
-     * @param int $to   measure position after the last
+     * @param int  $from  first measure position
+     * @param int  $to    measure position after the last
+     * @param bool $signs with what all parts share: labels, rehearsal marks, jumps
      */
-    public static function letters(Piece $piece, Part $part, int $from, int $to): Entry
+    public static function letters(Piece $piece, Part $part, int $from, int $to, bool $signs = true): Entry
     {
         $excerpt = Excerpt::of($piece, $from, $to, [$part->id]);
-        [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0]);
+        [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], null, $signs);
         $first = $excerpt->measures[0];
 
         return new Entry(EntryMode::Letters, $text, $piece->title, $piece->composer, $first->meter->name(), $unit, AbcWriter::keyText($first->key), (string) $piece->goalTempo, $part->instrument);

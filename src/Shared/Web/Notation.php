@@ -47,10 +47,13 @@ final class Notation
         return ['xml' => $view, 'outside' => $outside, 'landing' => $lands];
     }
 
-    /** @param list<string>|null $parts */
-    public static function ofMeasures(Piece $piece, int $from, int $to, ?array $parts = null): string
+    /**
+     * @param list<string>|null $parts   ids; all if none are named
+     * @param list<string>|null $numbers to print over the measures; the counted ones if none are given
+     */
+    public static function ofMeasures(Piece $piece, int $from, int $to, ?array $parts = null, ?array $numbers = null): string
     {
-        return Writer::forEngraving(Excerpt::of($piece, $from, $to, $parts), \array_slice(MeasureNumbers::of($piece)->all(), $from, $to - $from));
+        return Writer::forEngraving(Excerpt::of($piece, $from, $to, $parts), $numbers ?? \array_slice(MeasureNumbers::of($piece)->all(), $from, $to - $from));
     }
 
     /**
