@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\LeftHand;
+
+use CoinStair\Core\Score\Pitch;
+
+/** One note of a line as the left hand meets it. */
+final readonly class LineNote
+{
+    public function __construct(
+        public string $id,
+        public Pitch $pitch,
+        /** measure position */
+        public int $position,
+        /** ticks after the start of its measure */
+        public int $offset,
+        /** ticks from the start of the line, each measure once */
+        public int $at,
+        public int $length,
+        /** a slur leads into it */
+        public bool $slurredFrom,
+        /** the hand has time before it: a long rest, a new phrase, the end of a slur */
+        public bool $fresh,
+        /** held on from the note before */
+        public bool $tiedFrom,
+        /** two beats and more, repetitions of the note counted together */
+        public bool $long,
+        public ?int $finger = null,
+        public ?string $string = null,
+    ) {
+    }
+}

@@ -1,0 +1,259 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Tests\LeftHand;
+
+use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\Fingerboard;
+use CoinStair\Core\LeftHand\Fingering;
+use CoinStair\Core\LeftHand\FingeringPolicy;
+use CoinStair\Core\LeftHand\LineNote;
+use CoinStair\Core\LeftHand\OpenString;
+use CoinStair\Core\LeftHand\OpenStringPolicy;
+use CoinStair\Core\LeftHand\Placement;
+use CoinStair\Core\LeftHand\PrintedFingers;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Pitch;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/** Handbook 3. In the expected runs l is low, h high, x stretched; a run names its string once, and its hand where it is not the first. */
+final class FingeringTest extends TestCase
+{
+    private const LETTERS = ['low' => 'l', 'natural' => '', 'high' => 'h', 'stretched' => 'x'];
+
+    #[DataProvider('referenceCases')]
+    #[DataProvider('scales')]
+    #[DataProvider('brokenChords')]
+    public function testFingers(string $instrument, string $line, string $expected, string $policy = 'open', int $level = 1): void
+    {
+        $policy = FingeringPolicy::of(Instrument::from($instrument), $level, OpenStringPolicy::from($policy));
+        self::assertSame($expected, self::text(Fingering::of(self::line($line), $policy)));
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string, 4?: int}> */
+    public static function referenceCases(): iterable
+    {
+        yield 'D major' => ['violin', 'D4 E4 F#4 G4 A4 B4 C#5 D5', 'D: 0 1 2 3 A: 0 1 2 3'];
+        yield 'G major from the third finger' => ['violin', 'G4 A4 B4 C5 D5 E5 F#5 G5', 'D: 3 A: 0 1 l2 3 E: 0 1 l2'];
+        yield 'G major on the viola' => ['viola', 'G3 A3 B3 C4 D4 E4 F#4 G4', 'G: 0 1 2 3 D: 0 1 2 3'];
+        yield 'a crossing saved' => ['violin', 'E4 A4 E4', 'D: 1 4 1', 'crossing'];
+        yield 'no crossing to save' => ['violin', 'E4 A4 B4', 'D: 1 A: 0 1', 'crossing'];
+        yield 'a long note between' => ['violin', 'C5 E5:2 D5', 'A: l2 4 3', 'long'];
+        yield 'the letter decides' => ['violin', 'D#5 Eb5', 'A: h3 l4'];
+        yield 'low one' => ['violin', 'E5 F5 E5', 'E: 0 l1 0'];
+        yield 'one finger across' => ['violin', 'B4 F#5', 'A: 1 E: 1'];
+        yield 'a hop' => ['violin', 'F4 C#5', 'D: l2 A: 2'];
+        yield 'kept down' => ['violin', 'C5 E4 C5', 'A: l2 D: 1 A: l2'];
+        yield 'D major on the cello' => ['cello', 'D3 E3 F#3 G3 A3 B3 C#4 D4', 'D: 0 1 3 4 A: 0 1 3 4'];
+        yield 'A major stretches the hand' => ['cello', 'A2 B2 C#3 D3 E3 F#3 G#3 A3', 'G: 1 x2 x4 D: 0 1 x2 x4 A: 0'];
+        yield 'stretched back' => ['cello', 'A3 Bb3 A3', 'A: 0 l1 0'];
+        yield 'D major on the bass' => ['bass', 'D2 E2 F#2 G2 A2 B2 C#3 D3', 'D: 0 1 4 G: 0 1 4 III 2 4'];
+        yield 'below the open string' => ['viola', 'F3', 'C: 3'];
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string, 4?: int}> */
+    public static function scales(): iterable
+    {
+        yield 'violin, G from the open string' => ['violin', 'G3 A3 B3 C4 D4 E4 F#4 G4', 'G: 0 1 2 3 D: 0 1 2 3'];
+        yield 'violin, A' => ['violin', 'A4 B4 C#5 D5 E5 F#5 G#5 A5', 'A: 0 1 2 3 E: 0 1 2 3'];
+        yield 'violin, A minor' => ['violin', 'A4 B4 C5 D5 E5 F5 G5 A5', 'A: 0 1 l2 3 E: 0 l1 l2 3'];
+        yield 'violin, C' => ['violin', 'C4 D4 E4 F4 G4 A4 B4 C5', 'G: 3 D: 0 1 l2 3 A: 0 1 l2'];
+        yield 'violin, F' => ['violin', 'F4 G4 A4 Bb4 C5 D5 E5 F5', 'D: l2 3 A: 0 l1 l2 3 E: 0 l1'];
+        yield 'violin, B flat' => ['violin', 'Bb3 C4 D4 Eb4 F4 G4 A4 Bb4', 'G: l2 3 D: 0 l1 l2 3 A: 0 l1'];
+        yield 'violin, D minor' => ['violin', 'D4 E4 F4 G4 A4 Bb4 C5 D5', 'D: 0 1 l2 3 A: 0 l1 l2 3'];
+        yield 'violin, G minor' => ['violin', 'G3 A3 Bb3 C4 D4 Eb4 F4 G4', 'G: 0 1 l2 3 D: 0 l1 l2 3'];
+        yield 'violin, E minor' => ['violin', 'E4 F#4 G4 A4 B4 C5 D5 E5', 'D: 1 2 3 A: 0 1 l2 3 E: 0'];
+        yield 'violin, B minor' => ['violin', 'B4 C#5 D5 E5 F#5 G5 A5 B5', 'A: 1 2 3 E: 0 1 l2 3 4'];
+        yield 'violin, D downward' => ['violin', 'D5 C#5 B4 A4 G4 F#4 E4 D4', 'A: 3 2 1 0 D: 3 2 1 0'];
+        yield 'viola, C' => ['viola', 'C3 D3 E3 F3 G3 A3 B3 C4', 'C: 0 1 2 3 G: 0 1 2 3'];
+        yield 'viola, D' => ['viola', 'D4 E4 F#4 G4 A4 B4 C#5 D5', 'D: 0 1 2 3 A: 0 1 2 3'];
+        yield 'viola, F' => ['viola', 'F3 G3 A3 Bb3 C4 D4 E4 F4', 'C: 3 G: 0 1 l2 3 D: 0 1 l2'];
+        yield 'viola, A' => ['viola', 'A3 B3 C#4 D4 E4 F#4 G#4 A4', 'G: 1 2 h3 D: 0 1 2 h3 A: 0'];
+        yield 'viola, B flat' => ['viola', 'Bb3 C4 D4 Eb4 F4 G4 A4 Bb4', 'G: l2 3 D: 0 l1 l2 3 A: 0 l1'];
+        yield 'viola, C minor' => ['viola', 'C3 D3 Eb3 F3 G3 Ab3 Bb3 C4', 'C: 0 1 l2 3 G: 0 l1 l2 3'];
+        yield 'cello, G' => ['cello', 'G2 A2 B2 C3 D3 E3 F#3 G3', 'G: 0 1 3 4 D: 0 1 3 4'];
+        yield 'cello, C' => ['cello', 'C2 D2 E2 F2 G2 A2 B2 C3', 'C: 0 1 3 4 G: 0 1 3 4'];
+        yield 'cello, F' => ['cello', 'F2 G2 A2 Bb2 C3 D3 E3 F3', 'C: 4 G: 0 1 2 4 D: 0 1 2'];
+        yield 'cello, D minor' => ['cello', 'D3 E3 F3 G3 A3 Bb3 C4 D4', 'D: 0 1 2 4 A: 0 l1 2 4'];
+        yield 'cello, G minor' => ['cello', 'G2 A2 Bb2 C3 D3 Eb3 F3 G3', 'G: 0 1 2 4 D: 0 l1 2 4'];
+        yield 'bass, G' => ['bass', 'G1 A1 B1 C2 D2 E2 F#2 G2', 'E: 2 A: 0 1 2 D: 0 1 4 G: 0'];
+        yield 'bass, A minor' => ['bass', 'A1 B1 C2 D2 E2 F2 G2 A2', 'A: 0 1 2 D: 0 1 2 G: 0 1'];
+        yield 'bass, E from the open string' => ['bass', 'E1 F#1 G1 A1 B1 C2 D2 E2', 'E: 0 1 2 A: 0 1 2 D: 0 1'];
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string, 4?: int}> */
+    public static function brokenChords(): iterable
+    {
+        yield 'chord, violin, D' => ['violin', 'D4 F#4 A4 D5 A4 F#4 D4', 'D: 0 2 A: 0 3 0 D: 2 0'];
+        yield 'chord, violin, G' => ['violin', 'G3 B3 D4 G4 B4 D5', 'G: 0 2 D: 0 3 A: 1 3'];
+        yield 'chord, violin, A' => ['violin', 'A4 C#5 E5 A5', 'A: 0 2 E: 0 3'];
+        yield 'chord, violin, C' => ['violin', 'C4 E4 G4 C5', 'G: 3 D: 1 3 A: l2'];
+        yield 'chord, violin, B flat' => ['violin', 'Bb3 D4 F4 Bb4', 'G: l2 D: 0 l2 A: l1'];
+        yield 'chord, viola, G' => ['viola', 'G3 B3 D4 G4', 'G: 0 2 D: 0 3'];
+        yield 'chord, viola, C' => ['viola', 'C3 E3 G3 C4', 'C: 0 2 G: 0 3'];
+        yield 'chord, cello, D' => ['cello', 'D3 F#3 A3 D4', 'D: 0 3 A: 0 4'];
+        yield 'chord, cello, G' => ['cello', 'G2 B2 D3 G3', 'G: 0 3 D: 0 4'];
+        yield 'chord, cello, C' => ['cello', 'C3 E3 G3 C4', 'G: 4 D: 1 4 A: 2'];
+        yield 'chord, bass, D' => ['bass', 'D2 F#2 A2 F#2 D2', 'D: 0 4 G: 1 D: 4 0'];
+        yield 'chord, bass, G' => ['bass', 'G1 B1 D2 G2', 'E: 2 A: 1 D: 0 G: 0'];
+        yield 'the same string in year two' => ['violin', 'F#4 A4 F#4 A4 F#4', 'D: 2 4 2 4 2', 'crossing', 2];
+        yield 'and open in year one' => ['violin', 'F#4 A4 F#4 A4 F#4', 'D: 2 A: 0 D: 2 A: 0 D: 2'];
+        yield 'no fourth finger but for long notes' => ['violin', 'F#4 A4 F#4', 'D: 2 A: 0 D: 2', 'long', 2];
+        yield 'repeated notes count together' => ['violin', 'G4 A4 A4 G4', 'D: 3 4 4 3', 'long', 2];
+        yield 'the fourth finger instead of the top open string' => ['violin', 'D5 E5 D5', 'A: 3 4 3', 'long', 2];
+    }
+
+    public function testPrintedFingersAreKeptAgreeOrSuggest(): void
+    {
+        $line = [self::note(0, 'E4'), self::note(1, 'A4', finger: 4), self::note(2, 'B4')];
+        $text = static fn (PrintedFingers $printed): string => self::text(Fingering::of($line, FingeringPolicy::of(Instrument::Violin, 1, OpenStringPolicy::Open, $printed)));
+        self::assertSame('D: 1 4 A: 1', $text(PrintedFingers::Kept));
+        self::assertSame('D: 1 A: 0 1', $text(PrintedFingers::WhereItAgrees));
+        self::assertSame('D: 1 A: 0 1', $text(PrintedFingers::Suggestion));
+        $string = [self::note(0, 'E5', string: 'A'), self::note(1, 'D5')];
+        self::assertSame('A: 4 3', self::text(Fingering::of($string, FingeringPolicy::of(Instrument::Violin))));
+    }
+
+    public function testAPrintedFingerThatThePitchContradictsIsReportedNotObeyed(): void
+    {
+        $fingering = Fingering::of([self::note(0, 'D4', finger: 2), self::note(1, 'E4', finger: 1)], FingeringPolicy::of(Instrument::Violin));
+        self::assertSame('D: 0 1', self::text($fingering));
+        self::assertSame([true, false], $fingering->refused);
+    }
+
+    public function testANoteOutOfReachIsLeftOutAndTheHandStays(): void
+    {
+        $fingering = Fingering::of(self::line('E4 D6 E4'), FingeringPolicy::of(Instrument::Violin));
+        self::assertSame('D: 1 – 1', self::text($fingering));
+        self::assertNull($fingering->hand(1));
+        self::assertSame('E: III 4', self::text(Fingering::of(self::line('D6'), FingeringPolicy::of(Instrument::Violin, 3))));
+    }
+
+    public function testTheCheapestPathIsAsCheapAsTheCheapestOfAll(): void
+    {
+        $random = new Randomizer(new Mt19937(41));
+        $compared = 0;
+        while ($compared < 2000) {
+            $instrument = Instrument::strings()[$random->getInt(0, 3)];
+            $policy = FingeringPolicy::of($instrument, $random->getInt(1, 4), OpenStringPolicy::cases()[$random->getInt(0, 2)]);
+            $notes = self::randomLine($random, $instrument, $random->getInt(2, 6));
+            $fingerboard = new Fingerboard($instrument, $policy->hands());
+            $layers = array_map(static fn (LineNote $note): array => $fingerboard->candidates($note->pitch), $notes);
+            $product = array_product(array_map(static fn (array $layer): int => max(1, \count($layer)), $layers));
+            if ($product > 2000 && 0 !== $compared % 40 || $product > 50_000) {
+                continue;
+            }
+            $fingering = Fingering::of($notes, $policy);
+            self::assertEqualsWithDelta(self::least($notes, $layers, $policy), $fingering->cost, 1e-6, self::text($fingering));
+            self::assertEqualsWithDelta($fingering->cost, Fingering::costOf($notes, $fingering->choices, $policy), 1e-6);
+            ++$compared;
+        }
+    }
+
+    public function testEveryFingerSoundsItsPitchInAnAllowedHand(): void
+    {
+        $random = new Randomizer(new Mt19937(42));
+        for ($line = 0; $line < 300; ++$line) {
+            $instrument = Instrument::strings()[$line % 4];
+            $policy = FingeringPolicy::of($instrument, 1 + $line % 3, OpenStringPolicy::cases()[$line % 3]);
+            $strings = OpenString::of($instrument);
+            $fingering = Fingering::of(self::randomLine($random, $instrument, 24), $policy);
+            foreach ($fingering->choices as $index => $choice) {
+                if (null === $choice) {
+                    continue;
+                }
+                self::assertSame($fingering->notes[$index]->pitch->midi(), $strings[$choice->string]->pitch->midi() + $choice->semitones);
+                $hand = $fingering->hand($index);
+                self::assertNotNull($hand);
+                self::assertContainsEquals($hand, $policy->hands());
+                if (!$choice->isOpen()) {
+                    self::assertContainsEquals([$choice->semitones, $choice->placement], $hand->fingers[$choice->finger]);
+                }
+            }
+        }
+    }
+
+    /**
+     * @param list<LineNote>        $notes
+     * @param list<list<Candidate>> $layers
+     */
+    private static function least(array $notes, array $layers, FingeringPolicy $policy): float
+    {
+        $paths = [[]];
+        foreach ($layers as $layer) {
+            $next = [];
+            foreach ($paths as $path) {
+                foreach ([] === $layer ? [null] : $layer as $candidate) {
+                    $next[] = [...$path, $candidate];
+                }
+            }
+            $paths = $next;
+        }
+
+        return min(array_map(static fn (array $path): float => Fingering::costOf($notes, $path, $policy), $paths));
+    }
+
+    /** @return list<LineNote> */
+    private static function randomLine(Randomizer $random, Instrument $instrument, int $count): array
+    {
+        $lowest = OpenString::of($instrument)[3]->pitch->diatonic();
+        $notes = [];
+        for ($index = 0; $index < $count; ++$index) {
+            $pitch = Pitch::fromDiatonic($lowest + $random->getInt(0, 17), [0, 0, 0, 1, -1][$random->getInt(0, 4)]);
+            $notes[] = new LineNote("n$index", $pitch, 0, $index, $index, 1, 0 === $random->getInt(0, 3), 0 === $random->getInt(0, 4), false, 0 === $random->getInt(0, 3));
+        }
+
+        return $notes;
+    }
+
+    /** @return list<LineNote> */
+    private static function line(string $text): array
+    {
+        $notes = [];
+        foreach (explode(' ', $text) as $index => $token) {
+            [$pitch, $beats] = [...explode(':', $token), '1'];
+            $notes[] = [$pitch, (int) $beats];
+        }
+        $line = [];
+        foreach ($notes as $index => [$pitch, $beats]) {
+            $repeated = ($notes[$index - 1][0] ?? '') === $pitch || ($notes[$index + 1][0] ?? '') === $pitch;
+            $line[] = self::note($index, $pitch, long: $beats >= 2 || $repeated);
+        }
+
+        return $line;
+    }
+
+    private static function note(int $index, string $pitch, bool $long = false, ?int $finger = null, ?string $string = null): LineNote
+    {
+        return new LineNote("n$index", Pitch::parse($pitch), 0, $index, $index, 1, false, false, false, $long, $finger, $string);
+    }
+
+    private static function text(Fingering $fingering): string
+    {
+        $tokens = [];
+        $string = '';
+        $position = 'I';
+        foreach ($fingering->choices as $index => $choice) {
+            if (null === $choice) {
+                $tokens[] = '–';
+                continue;
+            }
+            $name = $fingering->fingerboard->stringName($choice->string);
+            if ($name !== $string) {
+                $tokens[] = $name.':';
+                $string = $name;
+            }
+            $hand = $fingering->hand($index);
+            if (!$choice->isOpen() && null !== $hand && $hand->position !== $position) {
+                $tokens[] = $position = $hand->position;
+            }
+            $tokens[] = self::LETTERS[$choice->placement->value].$choice->finger;
+        }
+
+        return implode(' ', $tokens);
+    }
+}
