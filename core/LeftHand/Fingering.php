@@ -14,8 +14,8 @@ final readonly class Fingering
 
     /**
      * @param list<LineNote>       $notes
-     * @param list<Candidate|null> $choices  one for each note; none where it is out of reach
-     * @param list<bool>           $refused  printed fingers that the pitch contradicts
+     * @param list<Candidate|null> $choices one for each note; none where it is out of reach
+     * @param list<bool>           $refused printed fingers that the pitch contradicts
      * @param list<Hand>           $hands
      */
     private function __construct(public array $notes, public array $choices, public array $refused, public float $cost, public array $hands, public Fingerboard $fingerboard)

@@ -44,43 +44,59 @@ final readonly class FingeringCost
      */
     public function note(Candidate $candidate, bool $long, bool $fourthForTopOpen): float
     {
-        if ($candidate->isOpen()) {
-            return OpenStringPolicy::Long !== $this->policy || !$this->upper ? 0.0
-                : ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0);
-        }
-        $cost = $this->hands[$candidate->hand]->noteCost + (Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0);
-        if (!$this->upper) {
-            return $cost;
-        }
-        $first = $this->hands[$candidate->hand]->isFirst();
-
-        return $cost + match (true) {
-            4 === $candidate->finger && Placement::Natural === $candidate->placement => $first ? $this->fourth($long, $fourthForTopOpen) : 0.0,
-            4 === $candidate->finger && Placement::Low === $candidate->placement, Placement::High === $candidate->placement => 1 === $this->level ? 2.0 : 1.0,
-            1 === $candidate->finger && Placement::Low === $candidate->placement => self::LOW_ONE,
-            default => 0.0,
-        };
+        return array_sum($this->noteParts($candidate, $long, $fourthForTopOpen));
     }
 
     /** Of going from one note to the next. */
     public function move(Candidate $from, Candidate $to, bool $inSlur): float
     {
+        return array_sum($this->moveParts($from, $to, $inSlur));
+    }
+
+    /** @return array<string, float> by what is paid for */
+    public function noteParts(Candidate $candidate, bool $long, bool $fourthForTopOpen): array
+    {
+        if ($candidate->isOpen()) {
+            return OpenStringPolicy::Long !== $this->policy || !$this->upper ? [] : ['open' => ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0)];
+        }
+        $parts = ['position' => $this->hands[$candidate->hand]->noteCost, 'stretch' => Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0];
+        if (!$this->upper) {
+            return $parts;
+        }
+        if (4 === $candidate->finger && Placement::Natural === $candidate->placement && $this->hands[$candidate->hand]->isFirst()) {
+            $parts['fourth'] = $this->fourth($long, $fourthForTopOpen);
+        } elseif ((4 === $candidate->finger && Placement::Low === $candidate->placement) || Placement::High === $candidate->placement) {
+            $parts['placement'] = 1 === $this->level ? 2.0 : 1.0;
+        } elseif (1 === $candidate->finger && Placement::Low === $candidate->placement) {
+            $parts['placement'] = self::LOW_ONE;
+        }
+
+        return $parts;
+    }
+
+    /** @return array<string, float> by what is paid for */
+    public function moveParts(Candidate $from, Candidate $to, bool $inSlur): array
+    {
         $distance = abs($from->string - $to->string);
-        $cost = self::CROSSING[$distance] * ($inSlur ? self::IN_SLUR : 1.0);
+        $parts = ['crossing' => self::CROSSING[$distance] * ($inSlur ? self::IN_SLUR : 1.0)];
         if ($from->finger === $to->finger && 0 !== $to->finger) {
             if (1 === $distance) {
-                $cost += $from->semitones === $to->semitones && Instrument::Bass !== $this->instrument ? self::SAME_FINGER_FIFTH : self::HOP;
+                $parts['same finger'] = $from->semitones === $to->semitones && Instrument::Bass !== $this->instrument ? self::SAME_FINGER_FIFTH : self::HOP;
             } elseif (0 === $distance && $from->semitones !== $to->semitones && $this->hands[$from->hand]->position === $this->hands[$to->hand]->position) {
-                $cost += self::SLIDE;
+                $parts['slide'] = self::SLIDE;
             }
         }
         if ($from->hand !== $to->hand) {
             $before = $this->hands[$from->hand];
             $after = $this->hands[$to->hand];
-            $cost += $before->position === $after->position ? self::SHAPE : self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
+            if ($before->position === $after->position) {
+                $parts['shape'] = self::SHAPE;
+            } else {
+                $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
+            }
         }
 
-        return $cost;
+        return $parts;
     }
 
     private function fourth(bool $long, bool $forTopOpen): float

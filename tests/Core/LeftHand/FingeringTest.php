@@ -11,7 +11,6 @@ use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
-use CoinStair\Core\LeftHand\Placement;
 use CoinStair\Core\LeftHand\PrintedFingers;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Pitch;

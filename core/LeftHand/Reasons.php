@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\LeftHand;
+
+use CoinStair\Core\Score\Notice;
+
+/** Why a note is fingered as it is: one sentence, made from the cost that decided (handbook 3). */
+final class Reasons
+{
+    private const SENTENCES = [
+        'crossing' => 'Saves crossing to another string: {other} would do it too.',
+        'same finger' => 'Keeps one finger from moving to the next string: {other} would ask for it.',
+        'slide' => 'No finger has to slide, as it would to {other}.',
+        'shift' => 'The hand stays where it is; {other} would ask for a shift.',
+        'shape' => 'The hand keeps its shape; {other} would change it.',
+        'fourth' => 'No fourth finger is needed, as it would be for {other}.',
+        'open' => 'Not left to an open string: {other} would be one.',
+        'stretch' => 'Nothing is stretched, as it would be for {other}.',
+        'placement' => 'Avoids the less usual place of {other}.',
+        'position' => 'Stays in the usual position; {other} lies elsewhere.',
+        'tie' => 'Costs as much as {other}; the lower position and finger are taken.',
+    ];
+
+    public static function of(Fingering $fingering, int $index, FingeringPolicy $policy): Notice
+    {
+        $note = $fingering->notes[$index];
+        $choice = $fingering->choices[$index];
+        if (null === $choice) {
+            return self::outOfReach($note, $policy);
+        }
+        if ($fingering->refused[$index]) {
+            return new Notice(0, 0, 'The printed finger does not give this pitch; it is not followed.');
+        }
+        if (null !== $note->finger || null !== $note->string) {
+            return new Notice(0, 0, 'Printed in the book.');
+        }
+        if ($note->tiedFrom) {
+            return new Notice(0, 0, 'Held on.');
+        }
+        $others = array_values(array_filter($fingering->fingerboard->candidates($note->pitch), static fn (Candidate $other): bool => !$other->sameSpot($choice)));
+        if ([] === $others) {
+            return new Notice(0, 0, $choice->enharmonic ? 'Taken by its sound: no finger of these hands follows the letter {letter}.' : 'The only place for {letter} in these hands.', ['letter' => $note->pitch->letterName()]);
+        }
+
+        return self::decided($fingering, $index, $choice, $others, $policy);
+    }
+
+    /** @param non-empty-list<Candidate> $others */
+    private static function decided(Fingering $fingering, int $index, Candidate $choice, array $others, FingeringPolicy $policy): Notice
+    {
+        $cost = $policy->cost();
+        $note = $fingering->notes[$index];
+        $before = self::neighbour($fingering, $index, -1);
+        $after = self::neighbour($fingering, $index, 1);
+        $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index): array {
+            $sum = $cost->noteParts($candidate, $note->long, 1 === $candidate->string && 7 === $candidate->semitones);
+            foreach ([[$before, $candidate, $note], [$candidate, $after, $fingering->notes[$index + 1] ?? $note]] as [$from, $to, $arrived]) {
+                foreach (null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom) as $part => $value) {
+                    $sum[$part] = ($sum[$part] ?? 0.0) + $value * ($arrived->fresh ? FingeringCost::AFTER_REST : 1.0);
+                }
+            }
+
+            return $sum;
+        };
+        $own = $parts($choice);
+        $best = null;
+        foreach ($others as $other) {
+            $theirs = $parts($other);
+            $total = array_sum($theirs);
+            if (null === $best || $total < $best[0]) {
+                $best = [$total, $other, $theirs];
+            }
+        }
+        [, $other, $theirs] = $best;
+        $decisive = 'tie';
+        $most = 0.01;
+        foreach ($theirs as $part => $value) {
+            if ($value - ($own[$part] ?? 0.0) > $most) {
+                $most = $value - ($own[$part] ?? 0.0);
+                $decisive = $part;
+            }
+        }
+
+        return new Notice(0, 0, self::SENTENCES[$decisive], ['other' => self::name($fingering, $other)]);
+    }
+
+    private static function neighbour(Fingering $fingering, int $index, int $step): ?Candidate
+    {
+        for ($at = $index + $step; isset($fingering->notes[$at]); $at += $step) {
+            if (null !== $fingering->choices[$at]) {
+                return $fingering->choices[$at];
+            }
+        }
+
+        return null;
+    }
+
+    private static function name(Fingering $fingering, Candidate $candidate): string
+    {
+        $string = $fingering->fingerboard->stringName($candidate->string);
+        $position = $fingering->hands[$candidate->hand];
+
+        return $candidate->isOpen() ? "open $string" : trim($string.' '.(Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').$candidate->finger).($position->isFirst() ? '' : " in $position->position");
+    }
+
+    private static function outOfReach(LineNote $note, FingeringPolicy $policy): Notice
+    {
+        for ($level = $policy->level + 1; $level <= 4; ++$level) {
+            $hands = Hands::of($policy->instrument, $level);
+            $found = (new Fingerboard($policy->instrument, $hands))->candidates($note->pitch);
+            if ([] !== $found) {
+                usort($found, static fn (Candidate $a, Candidate $b): int => $hands[$a->hand]->noteCost <=> $hands[$b->hand]->noteCost);
+
+                return new Notice(0, 0, '{letter} is out of reach of these hands; position {position} has it, or the octave below.', ['letter' => $note->pitch->letterName(), 'position' => $hands[$found[0]->hand]->position]);
+            }
+        }
+
+        return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', ['letter' => $note->pitch->letterName(), 'side' => $note->pitch->midi() < (OpenString::of($policy->instrument)[3]->pitch->midi()) ? 'above' : 'below']);
+    }
+}

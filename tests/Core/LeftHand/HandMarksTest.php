@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Tests\LeftHand;
+
+use CoinStair\Core\LeftHand\Fingering;
+use CoinStair\Core\LeftHand\FingeringPolicy;
+use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\Line;
+use CoinStair\Core\LeftHand\OpenStringPolicy;
+use CoinStair\Core\LeftHand\Reasons;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Tests\Tunes;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class HandMarksTest extends TestCase
+{
+    /** @param list<list<string>> $expected */
+    #[DataProvider('lines')]
+    public function testMarks(string $instrument, string $body, array $expected): void
+    {
+        [$fingering, $policy] = self::fingered($instrument, $body);
+        self::assertSame($expected, array_map(static fn (array $marks): array => array_map(static fn (HandMark $mark): string => $mark->value, $marks), HandMarks::of($fingering, $policy)));
+    }
+
+    /** @return iterable<string, array{string, string, list<list<string>>}> */
+    public static function lines(): iterable
+    {
+        yield 'a finger stays while another string sounds' => ['violin', 'c E c z|', [['keep-down', 'beside'], ['anchor', 'set-together'], []]];
+        yield 'not if it is needed elsewhere' => ['violin', 'B E B z|', [['across'], ['across'], []]];
+        yield 'across a fifth' => ['violin', 'B ^f z2|', [['across'], []]];
+        yield 'a hop' => ['violin', '=F ^c z2|', [['hop'], []]];
+        yield 'a slide' => ['violin', '=F ^F z2|', [['slide'], []]];
+        yield 'a finger prepared during an open string' => ['violin', 'D E z2|', [['prepare'], []]];
+        yield 'fingers set together on the way to a higher one' => ['violin', 'D G z2|', [['prepare', 'set-together'], []]];
+        yield 'the lower finger set beneath' => ['violin', 'G ^F z2|', [['set-beneath'], []]];
+        yield 'placed against its neighbour' => ['violin', '^F G z2|', [['anchor'], []]];
+        yield 'out of reach' => ['violin', "e'' z3|", [['out-of-reach']]];
+        yield 'printed' => ['violin', '!4!A z3|', [['printed']]];
+        yield 'no finger across two strings on the bass' => ['bass', 'E,, A,, z2|', [['hop'], []]];
+    }
+
+    public function testTheWindowOfKeepingDownIsAPolicy(): void
+    {
+        $notes = Line::of($piece = Tunes::abc('c E E E|E4|E4|c4|'), $piece->parts[0]);
+        foreach ([2 => false, 3 => true] as $measures => $kept) {
+            $policy = FingeringPolicy::of(Instrument::Violin, 1, keepDownMeasures: $measures);
+            self::assertSame($kept, \in_array(HandMark::KeepDown, HandMarks::of(Fingering::of($notes, $policy), $policy)[0], true));
+        }
+    }
+
+    public function testPlacesThatTheClassDoesNotKnowAreNew(): void
+    {
+        [$fingering, $policy] = self::fingered('violin', 'E =F ^F z|');
+        self::assertSame([[], ['slide', 'new'], []], array_map(static fn (array $marks): array => array_values(array_filter(array_map(static fn (HandMark $mark): string => $mark->value, $marks), static fn (string $mark): bool => 'anchor' !== $mark)), HandMarks::of($fingering, $policy, ['D natural 1', 'D natural 2'])));
+    }
+
+    #[DataProvider('reasons')]
+    public function testEachChoiceExplainsItself(string $instrument, string $body, int $index, string $reason, string $policy = 'open', int $level = 1): void
+    {
+        [$fingering, $chosen] = self::fingered($instrument, $body, $policy, $level);
+        self::assertSame($reason, Reasons::of($fingering, $index, $chosen)->text());
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: int, 3: string, 4?: string, 5?: int}> */
+    public static function reasons(): iterable
+    {
+        yield 'the only place' => ['violin', 'E z3|', 0, 'The only place for E in these hands.'];
+        yield 'an open string' => ['violin', 'G A B z|', 1, 'No fourth finger is needed, as it would be for D 4.'];
+        yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Saves crossing to another string: open A would do it too.', 'crossing'];
+        yield 'a long note' => ['violin', 'c e2 d|', 1, 'Not left to an open string: open E would be one.', 'long'];
+        yield 'printed' => ['violin', 'E !4!A E z|', 1, 'Printed in the book.'];
+        yield 'a printed finger that is wrong' => ['violin', '!2!D E z2|', 0, 'The printed finger does not give this pitch; it is not followed.'];
+        yield 'held on' => ['violin', 'E4-|E4|', 1, 'Held on.'];
+        yield 'out of reach' => ['violin', "d'z3|", 0, 'D is out of reach of these hands; position III has it, or the octave below.'];
+        yield 'below the lowest string' => ['violin', 'C,z3|', 0, 'C is out of reach; the octave above is offered.'];
+    }
+
+    /** @return array{Fingering, FingeringPolicy} */
+    private static function fingered(string $instrument, string $body, string $openStrings = 'open', int $level = 1): array
+    {
+        $piece = Tunes::abc($body);
+        $policy = FingeringPolicy::of(Instrument::from($instrument), $level, OpenStringPolicy::from($openStrings));
+
+        return [Fingering::of(Line::of($piece, $piece->parts[0]), $policy), $policy];
+    }
+}
