@@ -102,7 +102,7 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await page.keyboard.press('Space');
     await expect(page.locator('[data-room=phase]')).toHaveText('Count-in');
     await expect(page.locator('.beat.on')).toHaveCount(1);
-    await expect(page.locator('[data-room=phase]')).toHaveText('Play', { timeout: 8000 });
+    await expect(page.locator('[data-room=phase]')).toHaveText('Play', { timeout: 30_000 });
     await expect(page.locator('.stave .note.now')).toHaveCount(1);
     await page.keyboard.press('Space');
     await expect(page.locator('.beat.on')).toHaveCount(0);

@@ -123,6 +123,28 @@ final class FrameTest extends WebCase
         self::assertSame(2, $tester->execute(['file' => $folder.'/05-tin-market.abc', '--format' => 'xml']));
     }
 
+    public function testPieceConvertAndPieceHands(): void
+    {
+        $kernel = self::$kernel ?? throw new \LogicException();
+        $application = new Application($kernel);
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/05-tin-market.abc';
+        $convert = new CommandTester($application->find('piece:convert'));
+        self::assertSame(0, $convert->execute(['file' => $tune, '--to' => 'musicxml']));
+        self::assertStringContainsString('<work-title>Tin Market</work-title>', $convert->getDisplay());
+        self::assertSame(2, $convert->execute(['file' => $tune, '--to' => 'pdf']));
+        self::assertSame(1, $convert->execute(['file' => __FILE__, '--to' => 'abc']));
+        $hands = new CommandTester($application->find('piece:hands'));
+        self::assertSame(0, $hands->execute(['file' => $tune, '--format' => 'json', '--instrument' => 'bass', '--level' => '2']));
+        $data = json_decode($hands->getDisplay(), true);
+        self::assertIsArray($data);
+        self::assertSame(['bass', 2, 'crossing'], [$data['instrument'], $data['level'], ((array) $data['policies'])['openStrings']]);
+        self::assertSame(0, $hands->execute(['file' => $tune, '--explain' => true]));
+        self::assertStringContainsString('The only place for', $hands->getDisplay());
+        foreach ([['--instrument' => 'flute'], ['--level' => '9'], ['--bowing' => 'sideways'], ['--open-strings' => 'never'], ['--tempo' => 'fast']] as $wrong) {
+            self::assertSame(2, $hands->execute(['file' => $tune] + $wrong));
+        }
+    }
+
     public function testEveryDemoTuneIsReadWithoutANotice(): void
     {
         $tunes = glob(\dirname(__DIR__, 2).'/demo/tunes/*') ?: [];

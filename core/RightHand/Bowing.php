@@ -1,0 +1,222 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\RightHand;
+
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Form\Reading;
+use CoinStair\Core\Form\Unfolding;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
+
+/** The directions of a row of strokes (handbook 4). */
+final readonly class Bowing
+{
+    /** Beats up to which a note is light enough to be hooked. */
+    private const LIGHT = 1.0;
+
+    /**
+     * @param list<BowedStroke> $strokes
+     * @param list<HandNotice>  $notices
+     */
+    private function __construct(public array $strokes, public array $notices)
+    {
+    }
+
+    /** @param list<Stroke> $strokes */
+    public static function of(Piece $piece, array $strokes, DirectionPolicy $policy = DirectionPolicy::Alternate): self
+    {
+        if ([] === $strokes) {
+            return new self([], []);
+        }
+        [$lifts, $hooks, $accepted] = DirectionPolicy::Downbeat === $policy ? self::repairs($strokes) : [[], [], []];
+        $first = $direction = self::first($strokes);
+        $bowed = [];
+        foreach ($strokes as $index => $stroke) {
+            $bowed[] = $step = 0 === $index ? self::opening($stroke, $direction) : self::next($stroke, $direction, $first, $policy, isset($lifts[$index]), isset($hooks[$index]));
+            $direction = $step->direction;
+        }
+
+        return new self($bowed, [...self::turns($piece, $bowed), ...self::accepted($piece, $bowed, $accepted)]);
+    }
+
+    /**
+     * The first stroke is down; before an upbeat it is chosen so that the first downbeat is down, or as marked.
+     *
+     * @param non-empty-list<Stroke> $strokes
+     */
+    private static function first(array $strokes): Direction
+    {
+        if (null !== $strokes[0]->printed) {
+            return $strokes[0]->printed;
+        }
+        $turns = 0;
+        foreach ($strokes as $index => $stroke) {
+            if ($index > 0 && !$stroke->hooked && !$stroke->lifted) {
+                ++$turns;
+            }
+            if (!$stroke->upbeat || null !== $stroke->printed) {
+                $wanted = $strokes[0]->upbeat ? $stroke->printed ?? Direction::Down : Direction::Down;
+
+                return 0 === $turns % 2 ? $wanted : $wanted->opposite();
+            }
+        }
+
+        return Direction::Up;
+    }
+
+    private static function opening(Stroke $stroke, Direction $direction): BowedStroke
+    {
+        return new BowedStroke($stroke, $direction, new Notice(0, 0, match (true) {
+            null !== $stroke->printed => 'Marked in the book.',
+            $stroke->upbeat => 'The upbeat leads to a down-bow.',
+            default => 'The line starts down.',
+        }), null === $stroke->printed ? [] : [StrokeMark::Printed]);
+    }
+
+    private static function next(Stroke $stroke, Direction $before, Direction $first, DirectionPolicy $policy, bool $lift, bool $hook): BowedStroke
+    {
+        $printed = null === $stroke->printed ? [] : [StrokeMark::Printed];
+        if (null !== $stroke->printed) {
+            $again = $stroke->printed === $before;
+
+            return new BowedStroke($stroke, $stroke->printed, new Notice(0, 0, 'Marked in the book.'), $again ? [$stroke->hooked ? StrokeMark::Hook : StrokeMark::Retake, ...$printed] : $printed);
+        }
+        if ($stroke->hooked || $hook) {
+            return new BowedStroke($stroke, $before, new Notice(0, 0, $hook ? 'Hooked, so that the downbeat comes down.' : 'Hooked: dots or tenutos under one slur.'), [StrokeMark::Hook]);
+        }
+        if ($stroke->lifted) {
+            return new BowedStroke($stroke, $before, new Notice(0, 0, 'The lift is marked.'), [StrokeMark::Retake]);
+        }
+        if ($lift) {
+            return new BowedStroke($stroke, $before, new Notice(0, 0, 'Lifted over the rest, so that the downbeat comes down.'), [StrokeMark::Retake]);
+        }
+        if (DirectionPolicy::Phrase === $policy && $stroke->opens) {
+            return new BowedStroke($stroke, $first, new Notice(0, 0, 'A phrase starts as the first did.'), $first === $before ? [StrokeMark::Retake] : []);
+        }
+
+        return new BowedStroke($stroke, $before->opposite(), new Notice(0, 0, 'The other way after the stroke before.'), []);
+    }
+
+    /**
+     * Where a downbeat would come up, the cheapest repair before it: a lift over a rest (1), two light notes hooked (2), or it is accepted (4).
+     *
+     * @param non-empty-list<Stroke> $strokes
+     *
+     * @return array{array<int, true>, array<int, true>, array<int, true>} indexes of lifts, hooks, and downbeats that stay up
+     */
+    private static function repairs(array $strokes): array
+    {
+        $lifts = $hooks = $accepted = [];
+        $direction = self::first($strokes);
+        $directions = [$direction];
+        $from = 0;
+        foreach ($strokes as $index => $stroke) {
+            if ($index > 0) {
+                $direction = $stroke->printed ?? ($stroke->hooked || $stroke->lifted ? $direction : $direction->opposite());
+                $directions[$index] = $direction;
+            }
+            if (!$stroke->downbeat || 0 === $index) {
+                continue;
+            }
+            if (Direction::Up === $direction && null === $stroke->printed) {
+                $repair = self::repair($strokes, $from, $index);
+                if (null === $repair) {
+                    $accepted[$index] = true;
+                } else {
+                    [$at, $lift] = $repair;
+                    if ($lift) {
+                        $lifts[$at] = true;
+                    } else {
+                        $hooks[$at] = true;
+                    }
+                    $direction = Direction::Down;
+                }
+            }
+            $from = $index;
+        }
+
+        return [$lifts, $hooks, $accepted];
+    }
+
+    /**
+     * @param non-empty-list<Stroke> $strokes
+     *
+     * @return array{int, bool}|null index, and whether it is a lift
+     */
+    private static function repair(array $strokes, int $from, int $to): ?array
+    {
+        for ($at = $to; $at > $from; --$at) {
+            if ($strokes[$at]->rest > 0 && null === $strokes[$at]->printed && !self::markedBetween($strokes, $at + 1, $to)) {
+                return [$at, true];
+            }
+        }
+        for ($at = $to - 1; $at > $from + 1; --$at) {
+            $one = $strokes[$at - 1];
+            $two = $strokes[$at];
+            $light = $one->beats <= self::LIGHT && $two->beats <= self::LIGHT && 0 === $two->rest && 1 === \count($one->notes) && 1 === \count($two->notes);
+            if ($light && null === $two->printed && !$two->hooked && !self::markedBetween($strokes, $at + 1, $to)) {
+                return [$at, false];
+            }
+        }
+
+        return null;
+    }
+
+    /** @param list<Stroke> $strokes */
+    private static function markedBetween(array $strokes, int $from, int $to): bool
+    {
+        for ($at = $from; $at < $to; ++$at) {
+            if (null !== $strokes[$at]->printed) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Repeats whose second pass starts in the other direction, found on the play order.
+     *
+     * @param list<BowedStroke> $bowed
+     *
+     * @return list<HandNotice>
+     */
+    private static function turns(Piece $piece, array $bowed): array
+    {
+        $byMeasure = [];
+        foreach ($bowed as $step) {
+            $byMeasure[$step->stroke->position][] = $step;
+        }
+        $numbers = MeasureNumbers::of($piece);
+        $notices = [];
+        $last = null;
+        $position = -1;
+        foreach (Unfolding::of($piece, Reading::Printed)->visits as $visit) {
+            $steps = $byMeasure[$visit->position] ?? [];
+            $back = $visit->position <= $position;
+            if ($back && null !== $last && [] !== $steps && $steps[0]->direction === $last->direction && !$steps[0]->isLifted() && !isset($notices[$visit->position])) {
+                $count = \count(array_filter($bowed, static fn (BowedStroke $step): bool => $step->stroke->position >= $visit->position && $step->stroke->position <= $position && !$step->stroke->hooked));
+                $notices[$visit->position] = new HandNotice('repeat-turns', new Notice(0, 0, 'The repeat at measure {measure} turns: {count} strokes in the section. Lift before the repeat, hook two notes inside, or leave it.', ['measure' => $numbers->at($visit->position), 'count' => (string) $count]), $visit->position, $steps[0]->stroke->offset);
+            }
+            $last = [] === $steps ? $last : $steps[\count($steps) - 1];
+            $position = $visit->position;
+        }
+
+        return array_values($notices);
+    }
+
+    /**
+     * @param list<BowedStroke> $bowed
+     * @param array<int, true>  $accepted
+     *
+     * @return list<HandNotice>
+     */
+    private static function accepted(Piece $piece, array $bowed, array $accepted): array
+    {
+        $numbers = MeasureNumbers::of($piece);
+
+        return array_map(static fn (int $index): HandNotice => new HandNotice('downbeat-up', new Notice(0, 0, 'The downbeat of measure {measure} comes up: nothing before it can be lifted or hooked.', ['measure' => $numbers->at($bowed[$index]->stroke->position)]), $bowed[$index]->stroke->position, $bowed[$index]->stroke->offset), array_keys($accepted));
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\RightHand;
+
+use CoinStair\Core\Score\Articulation;
+use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\BowMark;
+use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\PlayingWord;
+
+/** Gathers the notes of a voice into strokes: a note, a slur, a chain of ties; dots and tenutos under a slur are hooked. Plucked notes have none. */
+final class Strokes
+{
+    private const LOUDNESS = ['ppp' => -1, 'pp' => -1, 'p' => -1, 'f' => 1, 'ff' => 1, 'fff' => 1, 'sfz' => 1];
+
+    /** @var list<Stroke> */
+    private array $strokes = [];
+    /** @var list<array{Event, int}> events of the stroke that is open, with their time */
+    private array $open = [];
+    private bool $hooked = false;
+    private bool $lifted = false;
+    /** the next stroke begins a phrase or section */
+    private bool $opens = true;
+    private bool $strokeOpens = true;
+    private int $rest = 0;
+    private int $slurs = 0;
+    private bool $tied = false;
+    private bool $plucked = false;
+    private int $loudness = 0;
+    private int $strokeLoudness = 0;
+    private Measure $measure;
+    private int $at = 0;
+
+    private function __construct(private readonly Piece $piece)
+    {
+        $this->measure = $piece->measures[0];
+    }
+
+    /** @return list<Stroke> in written order, each measure once */
+    public static function of(Piece $piece, Part $part, int $voice = 1): array
+    {
+        $self = new self($piece);
+        foreach ($piece->measures as $position => $measure) {
+            $before = $piece->measures[$position - 1] ?? null;
+            $self->opens = $self->opens || $measure->repeatStart || '' !== $measure->rehearsal || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
+            foreach ($part->events($position) as $event) {
+                if ($event->voice === $voice && !$event->isGrace()) {
+                    $self->event($event, $measure);
+                }
+            }
+            $self->at += $measure->length;
+        }
+        $self->close();
+
+        return $self->strokes;
+    }
+
+    private function event(Event $event, Measure $measure): void
+    {
+        foreach ($event->marks->words as $word) {
+            $this->plucked = PlayingWord::Pluck === $word || ($this->plucked && PlayingWord::Bow !== $word);
+        }
+        $this->loudness = null === $event->marks->dynamic ? $this->loudness : self::LOUDNESS[$event->marks->dynamic->value] ?? 0;
+        if ($event->isRest() || $this->plucked) {
+            $this->close();
+            $this->rest += $event->length;
+            $this->slurs = 0;
+            $this->tied = false;
+
+            return;
+        }
+        $dotted = $event->marks->has(Articulation::Staccato) || $event->marks->has(Articulation::Tenuto);
+        $goesOn = $this->tied || $this->slurs > 0;
+        $hook = $this->slurs > 0 && !$this->tied && $dotted;
+        if (!$goesOn || $hook || (BowMark::None !== $event->marks->bow && !$this->tied && 0 === $this->slurs)) {
+            $this->close();
+            $this->measure = $measure;
+            $this->hooked = $hook;
+            $this->strokeOpens = $this->opens;
+            $this->strokeLoudness = $this->loudness;
+            $this->opens = false;
+        }
+        $this->open[] = [$event, $this->at + $event->start];
+        $this->slurs = max(0, $this->slurs + $event->slurStarts - $event->slurStops);
+        $this->tied = $event->tiedTo;
+    }
+
+    private function close(): void
+    {
+        if ([] === $this->open) {
+            return;
+        }
+        [$first, $at] = $this->open[0];
+        [$last, $lastAt] = $this->open[\count($this->open) - 1];
+        $length = $lastAt + $last->length - $at;
+        $beat = max(1, $this->measure->meter->beatTicks());
+        $pickup = $this->piece->measures[0]->isShort() && \count($this->piece->measures) > 1;
+        $this->strokes[] = new Stroke(
+            array_map(static fn (array $row): string => $row[0]->id, $this->open),
+            array_map(static fn (array $row): int => $row[1] - $at, $this->open),
+            $this->measure->position,
+            $first->start,
+            $at,
+            $length,
+            $length / $beat,
+            $this->rest,
+            $this->hooked,
+            $this->lifted,
+            match ($first->marks->bow) {
+                BowMark::Down => Direction::Down,
+                BowMark::Up => Direction::Up,
+                BowMark::None => null,
+            },
+            $pickup && 0 === $this->measure->position,
+            0 === $first->start && !($pickup && 0 === $this->measure->position),
+            $this->strokeOpens || $this->rest >= $beat,
+            $first->marks->has(Articulation::Staccato),
+            $first->marks->has(Articulation::Accent) || $first->marks->has(Articulation::Marcato),
+            $this->strokeLoudness,
+        );
+        $this->open = [];
+        $this->rest = 0;
+        $this->hooked = false;
+        $this->lifted = $last->marks->lift;
+    }
+}
