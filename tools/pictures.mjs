@@ -62,7 +62,11 @@ await take('outline', async () => {
     await page.getByLabel(/Sections/).fill('A 1, B 9');
     await page.waitForTimeout(900);
 });
-await take('piece', () => openPiece('Kettle on the Hob'));
+await take('piece', async () => {
+    await openPiece('Kettle on the Hob');
+    await page.getByLabel('Hands').selectOption('violin');
+    await page.locator('[data-stave] svg.engraved .fing').first().waitFor();
+});
 await take('sequence', () => openSequence('Mill Lane Two'));
 await take('class', async () => {
     await page.goto('/classes');

@@ -43,6 +43,17 @@ function paint() {
     }
 }
 
+/** List items, each the number of a measure and what is said of it. */
+function measureLines(rows, separator) {
+    return rows.map(({ number, notes }) => {
+        const item = document.createElement('li');
+        const label = document.createElement('b');
+        label.textContent = number;
+        item.append(label, ' ' + notes.join(separator));
+        return item;
+    });
+}
+
 async function notate() {
     const figure = document.querySelector('[data-notation]');
     if (!figure) {
@@ -53,18 +64,21 @@ async function notate() {
     const address = new URL(figure.dataset.notation, location.href);
     address.searchParams.set('from', String(chosen?.from ?? first));
     address.searchParams.set('to', String(chosen === null ? Number(figure.dataset.to) : chosen.last + 1));
-    address.searchParams.set('part', document.querySelector('[data-part]')?.value ?? '');
+    new FormData(document.querySelector('[data-hands]')).forEach((value, name) => address.searchParams.set(name, value));
     try {
         const answer = await (await fetch(address, { headers: { Accept: 'application/json' } })).json();
         if (mine !== drawing) {
             return;
         }
-        const list = figure.querySelector('[data-note-text]');
-        list.replaceChildren(...answer.text.map(({ number, notes }) => {
+        figure.querySelector('[data-note-text]').replaceChildren(...measureLines(answer.text, ' · '));
+        const why = figure.querySelector('[data-why-text]');
+        why.replaceChildren(...measureLines(answer.why, '\n'));
+        why.parentElement.hidden = answer.why.length === 0;
+        const notices = figure.querySelector('[data-hand-notices]');
+        notices.hidden = answer.notices.length === 0;
+        notices.replaceChildren(...answer.notices.map((notice) => {
             const item = document.createElement('li');
-            const label = document.createElement('b');
-            label.textContent = number;
-            item.append(label, ' ' + notes.join(' · '));
+            item.textContent = notice;
             return item;
         }));
         await drawInWidth(figure.querySelector('[data-stave]'), answer.xml);
@@ -188,7 +202,7 @@ export function startMeasureMap() {
         }
     });
     document.addEventListener('change', (event) => {
-        if (event.target.matches('[data-part]')) {
+        if (event.target.closest('[data-hands]')) {
             paint();
             notate();
         }
