@@ -1,4 +1,5 @@
 // Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
+import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInWidth } from './notation.js';
 
 let chosen = null;
@@ -81,7 +82,10 @@ async function notate() {
             item.textContent = notice;
             return item;
         }));
-        await drawInWidth(figure.querySelector('[data-stave]'), answer.xml);
+        const picture = await drawInWidth(figure.querySelector('[data-stave]'), answer.xml, 52, answer.ribbon ? { spacingSystem: ROOM } : {});
+        if (answer.ribbon) {
+            drawRibbon(picture, answer.ribbon);
+        }
     } catch {
         figure.querySelector('[data-stave]').textContent = figure.dataset.failed;
     }

@@ -76,9 +76,9 @@ function ratio(svg) {
 const BASE = { adjustPageHeight: true, svgViewBox: true, breaks: 'auto', header: 'none', footer: 'none', svgFormatRaw: true, smuflTextFont: 'none', xmlIdChecksum: true, pageMarginLeft: 20, pageMarginRight: 20, pageMarginTop: 20, pageMarginBottom: 20, spacingSystem: 10, mnumInterval: 1 };
 
 /** Draws into a box of a given width; rows follow as they fit. */
-export async function drawInWidth(box, xml, scale = 52) {
+export async function drawInWidth(box, xml, scale = 52, more = {}) {
     const width = Math.max(300, Math.round(box.clientWidth / 50) * 50);
-    show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale) }));
+    return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale), ...more }));
 }
 
 /** Draws as large as a box of given width and height allows. */

@@ -76,7 +76,7 @@ final class PieceController extends AbstractController
         $parts = null === $score->part($part) ? null : [$part];
         $textPart = $score->part($part) ?? $score->parts[0];
 
-        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'why' => [], 'notices' => []]);
+        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'why' => [], 'ribbon' => null, 'notices' => []]);
     }
 
     #[Route('/settings', name: 'piece_settings', methods: ['GET', 'POST'])]

@@ -5,17 +5,21 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Analysis;
 
 use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Analysis\BowRibbon;
 use CoinStair\Core\Analysis\HandsOnScore;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\RightHand\AmountPolicy;
+use CoinStair\Core\RightHand\BowZone;
+use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 
 final class HandsOnScoreTest extends TestCase
@@ -57,6 +61,33 @@ final class HandsOnScoreTest extends TestCase
             self::assertContains($one, $letters);
         }
         self::assertSame([1, 2], array_keys(HandsOnScore::why($this->hands(Instrument::Violin), 1, 3)));
+    }
+
+    public function testTheRibbonJoinsEachStrokeToTheNext(): void
+    {
+        $hands = $this->hands(Instrument::Violin, 'DE (FG)|A z B2|');
+        $events = $this->events($hands->piece);
+        $ribbon = BowRibbon::of($hands, 0, 2);
+        self::assertSame([$events[0]->id, $events[1]->id, $events[2]->id, $events[4]->id, $events[6]->id], array_column($ribbon, 'note'));
+        self::assertSame([$events[1]->id, $events[2]->id, $events[4]->id, $events[5]->id, null], array_column($ribbon, 'until'), 'a rest ends a slope');
+        foreach ($ribbon as $index => $stroke) {
+            self::assertSame(Direction::Down === $stroke->direction, $stroke->to > $stroke->from);
+            self::assertTrue($stroke->from >= 0.0 && $stroke->from <= 1.0 && $stroke->to >= 0.0 && $stroke->to <= 1.0);
+            if ($index > 0 && !$stroke->lifted) {
+                self::assertSame($ribbon[$index - 1]->to, $stroke->from);
+            }
+        }
+        self::assertCount(2, BowRibbon::of($hands, 1, 2));
+    }
+
+    #[TestWith([0.0, BowZone::Frog])]
+    #[TestWith([0.25, BowZone::Lower])]
+    #[TestWith([0.5, BowZone::Middle])]
+    #[TestWith([0.75, BowZone::Upper])]
+    #[TestWith([1.0, BowZone::Tip])]
+    public function testPlacesHaveNames(float $place, BowZone $zone): void
+    {
+        self::assertSame($zone, BowZone::of($place));
     }
 
     /** @return list<Event> */

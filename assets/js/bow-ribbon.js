@@ -1,0 +1,54 @@
+// Draws the bow ribbon under the staves of an engraved picture: frog above, tip below, each stroke a slope under its notes.
+const HEIGHT = 700;
+const GAP = 260;
+/** Units of the engraver that leave room for a ribbon between two systems. */
+export const ROOM = 26;
+
+function element(name, attributes, parent) {
+    const made = document.createElementNS('http://www.w3.org/2000/svg', name);
+    Object.entries(attributes).forEach(([key, value]) => made.setAttribute(key, String(value)));
+    parent.append(made);
+    return made;
+}
+
+function grow(picture, page, bottom) {
+    const inner = picture.querySelector('.definition-scale');
+    const shift = page.transform.baseVal.numberOfItems > 0 ? page.transform.baseVal.getItem(0).matrix.f : 0;
+    const [x, y, width, height] = inner.getAttribute('viewBox').split(/\s+/).map(Number);
+    const more = bottom + shift + 150 - height;
+    if (more > 0) {
+        const [left, top, wide, high] = picture.getAttribute('viewBox').split(/\s+/).map(Number);
+        inner.setAttribute('viewBox', [x, y, width, height + more].join(' '));
+        picture.setAttribute('viewBox', [left, top, wide, high + more * wide / width].join(' '));
+    }
+}
+
+export function drawRibbon(picture, { strokes, frog, tip }) {
+    const page = picture.querySelector('.page-margin');
+    const systems = new Map(Array.from(picture.querySelectorAll('g.system'), (system) => {
+        const box = system.getBBox();
+        const staff = system.querySelector('g.staff').getBBox();
+        return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
+    }));
+    const ribbon = element('g', { class: 'bow-ribbon' }, page);
+    const find = (id) => id && page.querySelector('#' + CSS.escape(id));
+    for (const { top, left, right } of systems.values()) {
+        for (const [level, word, shift] of [[top, frog, 250], [top + HEIGHT, tip, -70]]) {
+            element('line', { class: 'edge', x1: left, x2: right, y1: level, y2: level }, ribbon);
+            element('text', { x: left + 30, y: level + shift, 'font-size': 280 }, ribbon).textContent = word;
+        }
+    }
+    for (const stroke of strokes) {
+        const note = find(stroke.note);
+        const system = note?.closest('g.system');
+        if (!system) {
+            continue;
+        }
+        const { top, right } = systems.get(system);
+        const until = find(stroke.until);
+        const start = note.getBBox().x;
+        const end = until?.closest('g.system') === system ? until.getBBox().x : right;
+        element('line', { class: 'stroke weight-' + stroke.weight + (stroke.recovers ? ' recovers' : ''), x1: start + (stroke.lifted ? 90 : 0), x2: end, y1: top + HEIGHT * stroke.from, y2: top + HEIGHT * stroke.to }, ribbon);
+    }
+    grow(picture, page, Math.max(...Array.from(systems.values(), ({ top }) => top + HEIGHT + 100)));
+}
