@@ -65,7 +65,8 @@ await take('outline', async () => {
 await take('piece', async () => {
     await openPiece('Kettle on the Hob');
     await page.getByLabel('Hands').selectOption('violin');
-    await page.locator('[data-stave] svg.engraved .fing').first().waitFor();
+    await page.getByLabel('bow ribbon').check();
+    await page.locator('.bow-ribbon .stroke').first().waitFor();
 });
 await take('sequence', () => openSequence('Mill Lane Two'));
 await take('class', async () => {
