@@ -7,109 +7,63 @@ namespace CoinStair\Core\RightHand;
 /**
  * Where on the bow each stroke starts and ends: the cheapest path over a grid of bow places and amounts, exact on that grid (handbook 4).
  * Place is 0 at the frog to 1 at the tip; down moves toward 1.
+ *
+ * A state is where a stroke ended and how much bow it took. What the states cost beyond the cheapest of them is a *front*; the same step
+ * from the same front is reckoned once, so that equal rows of strokes cost no more than one of them.
  */
-final readonly class BowPath
+final class BowPath
 {
     /** Steps of the grid from frog to tip. */
     public const GRID = 16;
     public const FACTORS = [0.5, 0.75, 1.0, 1.5, 2.0];
-    private const AMOUNT = 4.0;
-    private const SPEED = 2.0;
     private const LEAST = 0.125;
-    private const FROG = 0;
-    private const MIDDLE = 8;
-    private const SHORT_START = 0.5;
-    private const ACCENT_ZONE = 0.25;
-    private const QUICK_ZONE = 0.5;
-    private const SOFT_ZONE = 0.65;
-    private const QUICK = 0.5;
-    /** Where nothing fits, the bow is set anew: dear, but never a dead end. */
-    private const SET_ANEW = 50.0;
+    /** Prices are added as whole numbers, so that equal fronts are found equal. */
+    private const SCALE = 1_000_000_000;
+    private const KINDS_KEPT = 4000;
+
+    /** @var array<string, array<int, array<int, int>>> prices, by key of the step, state and next state */
+    private static array $ways = [];
 
     /** @param list<array{float, float}> $places start and end of each stroke */
-    private function __construct(public array $places, public float $cost)
+    private function __construct(public readonly array $places, public readonly float $cost)
     {
     }
 
     /** @param list<BowedStroke> $strokes */
-    public static function of(array $strokes, AmountPolicy $policy = AmountPolicy::Value): self
+    public static function of(array $strokes, AmountPolicy $policy = AmountPolicy::Value, StartPolicy $starts = StartPolicy::ByLength): self
     {
-        if ([] === $strokes) {
-            return new self([], 0.0);
+        if (\count(self::$ways) > self::KINDS_KEPT) {
+            self::$ways = [];
         }
-        $wishes = self::wishes($strokes, $policy);
-        $back = [];
-        $lastAmounts = [];
-        /** @var array<int, float> $costs by state: end place and units of bow */
-        $costs = [];
-        $before = 1.0;
-        foreach ($strokes as $index => $stroke) {
-            $amounts = self::amounts($wishes[$index]);
-            $beats = $stroke->stroke->beats;
-            // All that does not depend on the path is worked out once for each stroke.
-            $own = $ratios = $ways = [];
-            foreach ($amounts as $units) {
-                $own[$units] = self::amountCost($units, $wishes[$index]);
-                foreach ($lastAmounts as $earlierUnits) {
-                    $ratios[$earlierUnits][$units] = self::speedCost($units / $beats, $earlierUnits / $before);
+        $fronts = [[0 => 0]];
+        $numbers = $known = [];
+        $front = $total = 0;
+        $trail = [];
+        foreach (self::steps($strokes, $policy, $starts) as $step) {
+            $next = $known[$front][$step->key] ?? null;
+            if (null === $next) {
+                [$costs, $from] = self::advance($fronts[$front], $step);
+                $least = min($costs);
+                foreach ($costs as $state => $cost) {
+                    $costs[$state] = $cost - $least;
                 }
+                $number = $numbers[pack('q*', ...array_keys($costs), ...$costs)] ??= \count($fronts);
+                $fronts[$number] ??= $costs;
+                $next = $known[$front][$step->key] = [$number, $least, $from];
             }
-            $next = $from = [];
-            foreach (0 === $index ? [-1 => 0.0] : $costs as $state => $soFar) {
-                $earlierEnd = $state >> 5;
-                $earlierUnits = $state & 31;
-                $ratio = $ratios[$earlierUnits] ?? null;
-                foreach ($ways[$earlierEnd] ??= self::ways($strokes, $index, $amounts, $own, 0 === $index ? null : [$earlierEnd, $earlierUnits]) as [$to, $price, $start, $units]) {
-                    $total = $soFar + $price + (null === $ratio ? 0.0 : $ratio[$units]);
-                    if (!isset($next[$to]) || $total < $next[$to] - 1e-9) {
-                        $next[$to] = $total;
-                        $from[$to] = [$state, $start];
-                    }
-                }
-            }
-            $costs = $next;
-            $back[] = $from;
-            $before = $beats;
-            $lastAmounts = $amounts;
+            [$front, $least, $from] = $next;
+            $total += $least;
+            $trail[] = [$from, $step->way];
         }
-        \assert([] !== $costs);
-        $least = min($costs);
-        $state = (int) array_search($least, $costs, true);
+        $state = (int) array_search(0, $fronts[$front], true);
         $places = [];
-        for ($index = \count($strokes) - 1; $index >= 0; --$index) {
-            [$before, $start] = $back[$index][$state];
-            $places[] = [(float) ($start / self::GRID), (float) (intdiv($state, 32) / self::GRID)];
-            $state = $before;
+        foreach (array_reverse($trail) as [$from, $way]) {
+            $end = $state >> 5;
+            $places[] = [(float) (($end - $way * ($state & 31)) / self::GRID), (float) ($end / self::GRID)];
+            $state = $from[$state];
         }
 
-        return new self(array_reverse($places), $least);
-    }
-
-    /**
-     * The ways a stroke can go from where the one before ended: state that follows, price without the change of speed, start, units.
-     *
-     * @param list<BowedStroke>    $strokes
-     * @param non-empty-list<int>  $amounts
-     * @param array<int, float>    $own     cost of the amount, by units
-     * @param array{int, int}|null $earlier end and units of the stroke before
-     *
-     * @return list<array{int, float, int, int}>
-     */
-    private static function ways(array $strokes, int $index, array $amounts, array $own, ?array $earlier): array
-    {
-        $down = Direction::Down === $strokes[$index]->direction;
-        $ways = [];
-        foreach (self::starts($strokes, $index, $amounts[0], $earlier) as [$start, $penalty]) {
-            $zone = self::zone($strokes, $index, $start);
-            foreach ($amounts as $units) {
-                $end = $down ? $start + $units : $start - $units;
-                if ($end >= 0 && $end <= self::GRID) {
-                    $ways[] = [$end * 32 + $units, $penalty + $own[$units] + (null === $zone ? 0.0 : self::zoneCost($start, $end, $zone)), $start, $units];
-                }
-            }
-        }
-
-        return $ways;
+        return new self(array_reverse($places), $total / self::SCALE);
     }
 
     /**
@@ -118,29 +72,29 @@ final readonly class BowPath
      * @param list<BowedStroke>     $strokes
      * @param list<array{int, int}> $path    start and units of each stroke, on the grid
      */
-    public static function costOf(array $strokes, array $path, AmountPolicy $policy): ?float
+    public static function costOf(array $strokes, array $path, AmountPolicy $policy, StartPolicy $starts = StartPolicy::ByLength): ?float
     {
-        $wishes = self::wishes($strokes, $policy);
         $total = 0.0;
-        $earlier = null;
-        foreach ($path as $index => [$start, $units]) {
-            $end = Direction::Down === $strokes[$index]->direction ? $start + $units : $start - $units;
-            $penalty = null;
-            foreach (self::starts($strokes, $index, self::amounts($wishes[$index])[0], $earlier) as [$allowed, $price]) {
-                $penalty = $allowed === $start ? $price : $penalty;
+        $end = $taken = 0;
+        foreach (self::steps($strokes, $policy, $starts) as $index => $step) {
+            [$start, $units] = $path[$index];
+            $price = null;
+            foreach ($step->ways($end, $taken) as $way) {
+                $price = $way[0] === $start && $way[2] === $units ? $way[3] : $price;
             }
-            if (null === $penalty || $end < 0 || $end > self::GRID || !\in_array($units, self::amounts($wishes[$index]), true)) {
+            if (null === $price) {
                 return null;
             }
-            $total += $penalty + self::step($strokes, $index, $wishes[$index], $start, $end, $units, $earlier);
-            $earlier = [$end, $units];
+            $total += $price;
+            $end = $start + $step->way * $units;
+            $taken = $units;
         }
 
         return $total;
     }
 
     /**
-     * Share of the bow that each stroke wishes.
+     * Share of the bow that each stroke wishes; what a teacher set is the wish.
      *
      * @param list<BowedStroke> $strokes
      *
@@ -164,7 +118,7 @@ final readonly class BowPath
                 AmountPolicy::Speed => $stroke->beats / max(0.001, $longest[$phrases[$index]]),
                 AmountPolicy::Whole => 1.0,
             };
-            $wishes[] = max(1 / self::GRID, $wish * ($stroke->upbeat ? 0.5 : 1.0));
+            $wishes[] = $stroke->amount ?? max(1 / self::GRID, $wish * ($stroke->upbeat ? 0.5 : 1.0));
         }
 
         return $wishes;
@@ -182,73 +136,52 @@ final readonly class BowPath
     }
 
     /**
-     * Where a stroke may start, with what that costs. An up-bow that begins the line, or follows a lift, starts anywhere.
-     *
-     * @param list<BowedStroke>    $strokes
-     * @param int                  $least   units that the stroke takes at least
-     * @param array{int, int}|null $earlier end and units of the stroke before
-     *
-     * @return list<array{int, float}>
-     */
-    private static function starts(array $strokes, int $index, int $least, ?array $earlier): array
-    {
-        $stroke = $strokes[$index];
-        if (null === $earlier && Direction::Down === $stroke->direction) {
-            return [[$stroke->stroke->beats <= self::SHORT_START ? self::MIDDLE : self::FROG, 0.0]];
-        }
-        if (null === $earlier || $stroke->isLifted()) {
-            return array_map(static fn (int $place): array => [$place, 0.0], range(0, self::GRID));
-        }
-        $down = Direction::Down === $stroke->direction;
-        $fits = $down ? $earlier[0] + $least <= self::GRID : $earlier[0] >= $least;
-
-        return $fits ? [[$earlier[0], 0.0]] : [[$down ? 0 : self::GRID, self::SET_ANEW]];
-    }
-
-    /**
-     * @param list<BowedStroke>    $strokes
-     * @param array{int, int}|null $earlier
-     */
-    private static function step(array $strokes, int $index, float $wish, int $start, int $end, int $units, ?array $earlier): float
-    {
-        $zone = self::zone($strokes, $index, $start);
-
-        return self::amountCost($units, $wish)
-            + (null === $zone ? 0.0 : self::zoneCost($start, $end, $zone))
-            + (null === $earlier ? 0.0 : self::speedCost($units / $strokes[$index]->stroke->beats, $earlier[1] / $strokes[$index - 1]->stroke->beats));
-    }
-
-    private static function amountCost(int $units, float $wish): float
-    {
-        return self::AMOUNT * ($units / self::GRID - $wish) ** 2;
-    }
-
-    private static function zoneCost(int $start, int $end, float $zone): float
-    {
-        return (($start + $end) / 2 / self::GRID - $zone) ** 2;
-    }
-
-    private static function speedCost(float $speed, float $before): float
-    {
-        return self::SPEED * log($speed / $before, 2) ** 2;
-    }
-
-    /**
-     * Where the middle of a stroke would best lie; none where it does not matter.
-     *
      * @param list<BowedStroke> $strokes
+     *
+     * @return list<BowStep>
      */
-    private static function zone(array $strokes, int $index, int $start): ?float
+    private static function steps(array $strokes, AmountPolicy $policy, StartPolicy $starts): array
     {
-        $stroke = $strokes[$index]->stroke;
-        $before = $strokes[$index - 1]->stroke ?? null;
+        $wishes = self::wishes($strokes, $policy);
+        $steps = [];
+        foreach ($strokes as $index => $stroke) {
+            $steps[] = BowStep::of($stroke, $strokes[$index - 1] ?? null, $wishes[$index], $starts);
+        }
 
-        return match (true) {
-            $stroke->accented => self::ACCENT_ZONE,
-            null !== $before && $stroke->beats * 2 <= $before->beats => $start * 2 >= self::GRID ? 0.75 : 0.25,
-            $stroke->beats <= self::QUICK => self::QUICK_ZONE,
-            $stroke->loudness < 0 => self::SOFT_ZONE,
-            default => null,
-        };
+        return $steps;
+    }
+
+    /**
+     * @param array<int, int> $costs by state
+     *
+     * @return array{non-empty-array<int, int>, array<int, int>} costs, and the state before, by state
+     */
+    private static function advance(array $costs, BowStep $step): array
+    {
+        $ways = &self::$ways[$step->key];
+        $next = $from = [];
+        foreach ($costs as $state => $soFar) {
+            foreach ($ways[$state] ??= self::table($step, $state) as $to => $price) {
+                $total = $soFar + $price;
+                if (!isset($next[$to]) || $total < $next[$to]) {
+                    $next[$to] = $total;
+                    $from[$to] = $state;
+                }
+            }
+        }
+        \assert([] !== $next);
+
+        return [$next, $from];
+    }
+
+    /** @return array<int, int> prices by state that follows */
+    private static function table(BowStep $step, int $state): array
+    {
+        $prices = [];
+        foreach ($step->ways($state >> 5, $state & 31) as [, $end, $units, $price]) {
+            $prices[$end * 32 + $units] = (int) round($price * self::SCALE);
+        }
+
+        return $prices;
     }
 }

@@ -23,6 +23,7 @@ final readonly class Stroke
      * @param bool         $opens    begins a phrase or section
      * @param bool         $short    dotted
      * @param int          $loudness -1 soft, 0 medium, 1 loud
+     * @param float|null   $amount   share of the bow that a teacher set for it
      */
     public function __construct(
         public array $notes,
@@ -42,6 +43,7 @@ final readonly class Stroke
         public bool $short,
         public bool $accented,
         public int $loudness,
+        public ?float $amount = null,
     ) {
     }
 }

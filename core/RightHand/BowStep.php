@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\RightHand;
+
+/**
+ * All of a stroke that its way on the bow depends on. Two strokes with the same key have the same ways at the same price.
+ */
+final readonly class BowStep
+{
+    private const AMOUNT = 4.0;
+    private const SPEED = 2.0;
+    private const ACCENT_ZONE = 0.25;
+    private const QUICK_ZONE = 0.5;
+    private const SOFT_ZONE = 0.65;
+    /** The half in which the stroke starts. */
+    private const SAME_HALF = -1.0;
+    private const QUICK = 0.5;
+    /** Where nothing fits, the bow is set anew: dear, but never a dead end. */
+    private const SET_ANEW = 50.0;
+
+    public string $key;
+
+    /**
+     * @param int                $way     1 down, toward the tip; -1 up
+     * @param non-empty-list<int> $amounts units of the grid, rising
+     * @param float              $wish    share of the bow
+     * @param float|null         $zone    where the middle of the stroke would best lie; none where it does not matter
+     * @param int|null           $start   the only place where it may start; none: anywhere, if it is free, or where the one before ended
+     * @param bool               $free    starts anywhere: begins the line upward, or follows a lift
+     * @param float              $slower  beats of this stroke for one of the stroke before; 0 for the first
+     */
+    private function __construct(
+        public int $way,
+        public array $amounts,
+        public float $wish,
+        private ?float $zone,
+        private ?int $start,
+        private bool $free,
+        private float $slower,
+    ) {
+        $this->key = implode(' ', [$way, $wish, $zone ?? '-', $start ?? '-', (int) $free, $slower, ...$amounts]);
+    }
+
+    public static function of(BowedStroke $bowed, ?BowedStroke $before, float $wish, StartPolicy $starts): self
+    {
+        $stroke = $bowed->stroke;
+        $down = Direction::Down === $bowed->direction;
+
+        return new self(
+            $down ? 1 : -1,
+            null === $stroke->amount ? BowPath::amounts($wish) : [max(1, (int) round($wish * BowPath::GRID))],
+            $wish,
+            match (true) {
+                $stroke->accented => self::ACCENT_ZONE,
+                null !== $before && $stroke->beats * 2 <= $before->stroke->beats => self::SAME_HALF,
+                $stroke->beats <= self::QUICK => self::QUICK_ZONE,
+                $stroke->loudness < 0 => self::SOFT_ZONE,
+                default => null,
+            },
+            null === $before && $down ? $starts->place($stroke->beats) : null,
+            $bowed->isLifted() || null === $before,
+            null === $before ? 0.0 : $stroke->beats / $before->stroke->beats,
+        );
+    }
+
+    /**
+     * Every way the stroke can go.
+     *
+     * @param int $earlierEnd   where the stroke before ended, on the grid
+     * @param int $earlierUnits how much bow it took; 0 if there was none
+     *
+     * @return list<array{int, int, int, float}> start, end, units, price
+     */
+    public function ways(int $earlierEnd, int $earlierUnits): array
+    {
+        $ways = [];
+        foreach ($this->starts($earlierEnd) as [$start, $penalty]) {
+            foreach ($this->amounts as $units) {
+                $end = $start + $this->way * $units;
+                if ($end >= 0 && $end <= BowPath::GRID) {
+                    $ways[] = [$start, $end, $units, $penalty + $this->price($start, $units, $earlierUnits)];
+                }
+            }
+        }
+
+        return $ways;
+    }
+
+    /** 4 (amount − wish)² + zone miss + 2 (log₂ of the speed ratio to the stroke before)². */
+    private function price(int $start, int $units, int $earlierUnits): float
+    {
+        $middle = ($start + $this->way * $units / 2) / BowPath::GRID;
+        $zone = self::SAME_HALF === $this->zone ? ($start * 2 >= BowPath::GRID ? 0.75 : 0.25) : $this->zone;
+
+        return self::AMOUNT * ($units / BowPath::GRID - $this->wish) ** 2
+            + (null === $zone ? 0.0 : ($middle - $zone) ** 2)
+            + (0 === $earlierUnits ? 0.0 : self::SPEED * log($units / $earlierUnits / $this->slower, 2) ** 2);
+    }
+
+    /** @return list<array{int, float}> places on the grid, with what starting there costs */
+    private function starts(int $earlierEnd): array
+    {
+        if (null !== $this->start) {
+            // An amount that the teacher set may not fit after the usual start.
+            $fits = $this->start + $this->way * $this->amounts[0] <= BowPath::GRID;
+
+            return [[$fits ? $this->start : 0, 0.0]];
+        }
+        if ($this->free) {
+            return array_map(static fn (int $place): array => [$place, 0.0], range(0, BowPath::GRID));
+        }
+        $least = $earlierEnd + $this->way * $this->amounts[0];
+
+        return $least >= 0 && $least <= BowPath::GRID ? [[$earlierEnd, 0.0]] : [[$this->way > 0 ? 0 : BowPath::GRID, self::SET_ANEW]];
+    }
+}
