@@ -12,9 +12,6 @@ use CoinStair\Core\Format\Abc\Reader as AbcReader;
 use CoinStair\Core\Format\Json\HandsReport;
 use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
-use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\RightHand\AmountPolicy;
-use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\Score\Instrument;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -56,7 +53,7 @@ Stopwatch::print('1,000 measures of one line', Stopwatch::medians([
 $hands = static function (int $measures): void {
     $line = AbcReader::read(Scores::abc($measures))->piece;
     foreach ([...Instrument::strings(), Instrument::Violin] as $instrument) {
-        HandsReport::of($line, FingeringPolicy::of($instrument), DirectionPolicy::Alternate, AmountPolicy::Value, 72);
+        HandsReport::of($line, $instrument, CoinStair\Core\Analysis\HandPolicies::ofLevel(1), 72);
     }
 };
 Stopwatch::print('Both hands of a one-line piece on five instruments, report and all; ten times the measures in under 11 ×', Stopwatch::medians([

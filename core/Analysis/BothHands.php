@@ -11,14 +11,15 @@ use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandMarks;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\Reasons;
-use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
 use CoinStair\Core\RightHand\BowUse;
-use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Strokes;
+use CoinStair\Core\Score\HandEdit;
+use CoinStair\Core\Score\HandEdits;
+use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
@@ -28,53 +29,129 @@ final readonly class BothHands
 {
     /**
      * @param Piece                  $piece       with the part of the instrument, derived where the score has none
+     * @param float                  $second      seconds a tick
      * @param list<list<HandMark>>   $fingerMarks of each note
      * @param list<list<StrokeMark>> $strokeMarks of each stroke: those of its direction and of its way
      * @param list<HandNotice>       $notices
+     * @param list<HandEdit>         $lost        edits whose note is gone or another
+     * @param list<self>             $divided     the hands of the part's other voices
+     * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the first time
      */
     private function __construct(
         public Piece $piece,
         public Part $part,
-        public FingeringPolicy $policy,
+        public HandPolicies $policies,
+        public FingeringPolicy $fingeringPolicy,
+        public float $second,
         public Fingering $fingering,
         public array $fingerMarks,
         public Bowing $bowing,
         public BowPath $path,
         public array $strokeMarks,
         public array $notices,
+        public array $lost,
+        public array $divided,
+        private array $first,
     ) {
     }
 
-    /** @param int $tempo beats a minute */
-    public static function of(Piece $piece, FingeringPolicy $policy, DirectionPolicy $directions, AmountPolicy $amount, int $tempo): self
+    /**
+     * @param int          $tempo beats a minute
+     * @param list<string> $known places that the class knows, as HandMarks::place() names them; nothing is new if none are given
+     *
+     * @throws \InvalidArgumentException for an instrument without strings
+     */
+    public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, ?HandEdits $edits = null, array $known = []): self
     {
-        [$piece, $part, $derived] = self::part($piece, $policy);
-        $fingering = Fingering::of(Line::of($piece, $part), $policy);
-        $bowing = Bowing::of($piece, Strokes::of($piece, $part), $directions);
-        $path = BowPath::of($bowing->strokes, $amount);
-        [$used, $notices] = BowUse::of($bowing->strokes, $path, $policy->instrument, 60 / $tempo / $piece->beatTicks, $policy->level);
-        $strokeMarks = [];
-        foreach ($bowing->strokes as $index => $stroke) {
-            $strokeMarks[] = [...$stroke->marks, ...$used[$index]];
+        $second = 60 / $tempo / $piece->beatTicks;
+        $edits ??= HandEdits::none();
+        [$piece, $part, $derived] = self::part($piece, $instrument);
+        $voices = Line::voices($part);
+        $divided = [];
+        foreach (\array_slice($voices, 1) as $voice) {
+            $divided[] = self::voice($piece, $part, $policies, $instrument, $second, $voice, $edits, $known, [], []);
         }
 
-        return new self($piece, $part, $policy, $fingering, HandMarks::of($fingering, $policy), $bowing, $path, $strokeMarks, [...$derived, ...self::leftHandNotices($fingering, $policy), ...$bowing->notices, ...$notices]);
+        return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $edits, $known, $derived, $divided);
     }
 
     public function reason(int $note): Notice
     {
-        return Reasons::of($this->fingering, $note, $this->policy);
+        return Reasons::of($this->fingering, $note, $this->fingeringPolicy);
+    }
+
+    /** A finger that is shown where only what is new is shown: a place that the class has not met, one that is printed, one that was set. */
+    public function isToBeShown(int $note): bool
+    {
+        return isset($this->first[$note]) || \in_array(HandMark::Printed, $this->fingerMarks[$note], true) || \in_array(HandMark::Override, $this->fingerMarks[$note], true);
+    }
+
+    public function instrument(): Instrument
+    {
+        return $this->fingeringPolicy->instrument;
+    }
+
+    /** @return non-empty-list<self> the hands of each voice of the part, this first */
+    public function voices(): array
+    {
+        return [$this, ...$this->divided];
+    }
+
+    /**
+     * @param list<string>     $known
+     * @param list<HandNotice> $derived
+     * @param list<self>       $divided
+     */
+    private static function voice(Piece $piece, Part $part, HandPolicies $policies, Instrument $instrument, float $second, int $voice, HandEdits $edits, array $known, array $derived, array $divided): self
+    {
+        $policy = $policies->fingering($instrument, $second);
+        $fingering = Fingering::of(Line::of($piece, $part, $voice, $edits), $policy);
+        $bowing = Bowing::of($piece, Strokes::of($piece, $part, $voice, $edits), $policies->bowing);
+        $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start);
+        [$used, $notices] = BowUse::of($bowing->strokes, $path, $instrument, $second, $policies->level);
+        $strokeMarks = [];
+        foreach ($bowing->strokes as $index => $stroke) {
+            $strokeMarks[] = [...$stroke->marks, ...$used[$index]];
+        }
+        $all = [...$derived, ...self::leftHandNotices($fingering, $policy), ...$bowing->notices, ...$notices];
+        foreach ($divided as $other) {
+            array_push($all, ...$other->notices);
+        }
+
+        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $edits->lost($part), $divided, self::first($fingering, $known));
+    }
+
+    /**
+     * @param list<string> $known
+     *
+     * @return array<int, true>
+     */
+    private static function first(Fingering $fingering, array $known): array
+    {
+        $first = [];
+        $met = array_fill_keys($known, true);
+        foreach ($fingering->choices as $index => $choice) {
+            $place = null === $choice ? '' : HandMarks::place($fingering, $choice);
+            if (null !== $choice && !isset($met[$place])) {
+                $first[$index] = true;
+                if ([] === $known) {
+                    $met[$place] = true;
+                }
+            }
+        }
+
+        return $first;
     }
 
     /** @return array{Piece, Part, list<HandNotice>} */
-    private static function part(Piece $piece, FingeringPolicy $policy): array
+    private static function part(Piece $piece, Instrument $instrument): array
     {
         foreach ($piece->parts as $part) {
-            if ($part->instrument === $policy->instrument) {
+            if ($part->instrument === $instrument) {
                 return [$piece, $part, []];
             }
         }
-        $derived = PartsFromLine::of($piece, [$policy->instrument]);
+        $derived = PartsFromLine::of($piece, [$instrument]);
 
         return [$derived->piece, $derived->piece->parts[0], array_map(static fn (Notice $notice): HandNotice => new HandNotice('derived', $notice, 0, 0), $derived->notices)];
     }
@@ -83,14 +160,10 @@ final readonly class BothHands
     private static function leftHandNotices(Fingering $fingering, FingeringPolicy $policy): array
     {
         $notices = [];
-        foreach ($fingering->notes as $index => $note) {
-            $kind = match (true) {
-                null === $fingering->choices[$index] => 'out-of-reach',
-                $fingering->refused[$index] => 'printed-finger',
-                default => null,
-            };
-            if (null !== $kind) {
-                $notices[] = new HandNotice($kind, Reasons::of($fingering, $index, $policy), $note->position, $note->offset);
+        foreach ($fingering->troubles as $index => $troubles) {
+            $note = $fingering->notes[$index];
+            foreach ($troubles as $trouble) {
+                $notices[] = new HandNotice($trouble->value, Reasons::trouble($fingering, $index, $trouble, $policy), $note->position, $note->offset);
             }
         }
 

@@ -4,44 +4,63 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Analysis;
 
+use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\ShowWhere;
 use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\Syllable;
 
-/** Writes computed fingers and bows into a part, for the engraver, and as text. */
+/** Writes computed fingers, letters, strings and bows into a part, for the engraver, and as text. */
 final class HandsOnScore
 {
+    /** Verses under the words that are sung: letters, then strings. */
+    public const LETTERS = 8;
+    public const STRINGS = 9;
     private const PLACEMENTS = ['low' => 'low ', 'natural' => '', 'high' => 'high ', 'stretched' => 'stretched '];
 
-    /** The piece with this part alone, its notes marked with fingers, bows or both; what is printed stays where neither is asked for. */
-    public static function marked(BothHands $hands, bool $fingers, bool $bows): Piece
+    /** The piece with this part alone; what is printed stays where a layer is not asked for. */
+    public static function marked(BothHands $hands, HandLayers $layers): Piece
     {
-        $finger = $bow = [];
-        foreach ($hands->fingering->notes as $index => $note) {
-            $choice = $hands->fingering->choices[$index];
-            if (null !== $choice && !$note->tiedFrom) {
-                $finger[$note->id] = $choice->finger;
+        $fingers = $letters = $strings = $bows = $before = [];
+        foreach ($hands->voices() as $voice) {
+            foreach ($voice->fingering->notes as $index => $note) {
+                $choice = $voice->fingering->choices[$index];
+                if (null === $choice || $note->tiedFrom) {
+                    continue;
+                }
+                $fingers[$note->id] = self::shown($voice, $index, $layers->fingers) ? array_map(static fn (Candidate $stop): int => $stop->finger, $choice->stops()) : [];
+                if (self::shown($voice, $index, $layers->letters)) {
+                    $letters[$note->id] = implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
+                }
+                $string = $voice->fingering->fingerboard->stringName($choice->string);
+                if ($before !== [$string, $note->position]) {
+                    $strings[$note->id] = $string;
+                }
+                $before = [$string, $note->position];
             }
-        }
-        foreach ($hands->bowing->strokes as $step) {
-            $bow[$step->stroke->notes[0] ?? ''] = Direction::Down === $step->direction ? BowMark::Down : BowMark::Up;
+            foreach ($voice->bowing->strokes as $step) {
+                $bows[$step->stroke->notes[0] ?? ''] = Direction::Down === $step->direction ? BowMark::Down : BowMark::Up;
+            }
         }
         $mark = static fn (Event $event): Event => $event->isRest() ? $event : $event->marked(self::marks(
             $event->marks,
-            $fingers ? array_filter([$finger[$event->id] ?? null], static fn (?int $one): bool => null !== $one) : $event->marks->fingers,
-            $bows ? $bow[$event->id] ?? BowMark::None : $event->marks->bow,
+            null === $layers->fingers ? $event->marks->fingers : $fingers[$event->id] ?? [],
+            $layers->bows ? $bows[$event->id] ?? BowMark::None : $event->marks->bow,
+            [self::LETTERS => $letters[$event->id] ?? null, self::STRINGS => $layers->strings ? $strings[$event->id] ?? null : null],
         ));
 
         return $hands->piece->withParts([$hands->part->withMeasures(array_map(static fn (array $events): array => array_map($mark, $events), $hands->part->measures))]);
     }
 
     /**
-     * Each measure in words: "D string, open, 1, low 2; A string, open", and its bows.
+     * Each measure in words: "D string, open, 1, low 2; A string, open", its letters and its bows.
      *
-     * @return array<int, array{fingers: string, bows: string}> by measure position
+     * @return array<int, array{fingers: string, letters: string, bows: string}> by measure position
      */
     public static function words(BothHands $hands, int $from, int $to): array
     {
@@ -52,19 +71,19 @@ final class HandsOnScore
             if ($note->position < $from || $note->position >= $to || $note->tiedFrom) {
                 continue;
             }
-            $words[$note->position] ??= ['fingers' => '', 'bows' => ''];
+            $words[$note->position] ??= ['fingers' => '', 'letters' => '', 'bows' => ''];
             $first = '' === $words[$note->position]['fingers'];
             $name = null === $choice ? '' : $hands->fingering->fingerboard->stringName($choice->string).' string, ';
-            $text = match (true) {
-                null === $choice => 'out of reach',
-                0 === $choice->finger => 'open',
-                default => self::PLACEMENTS[$choice->placement->value].$choice->finger,
-            };
+            $text = null === $choice ? 'out of reach' : implode(' and ', array_map(
+                static fn (Candidate $stop): string => self::finger($stop).($stop->string === $choice->string ? '' : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
+                $choice->stops(),
+            ));
             $words[$note->position]['fingers'] .= match (true) {
                 $first => $name.$text,
                 $name === $string => ', '.$text,
                 default => '; '.$name.$text,
             };
+            $words[$note->position]['letters'] .= ($first ? '' : ' ').implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
             $string = $name;
         }
         foreach ($hands->bowing->strokes as $step) {
@@ -75,6 +94,12 @@ final class HandsOnScore
         }
 
         return $words;
+    }
+
+    /** A finger in words: "open", "low 2". */
+    public static function finger(Candidate $choice): string
+    {
+        return $choice->isOpen() ? 'open' : self::PLACEMENTS[$choice->placement->value].$choice->finger;
     }
 
     /**
@@ -100,6 +125,11 @@ final class HandsOnScore
         return $why;
     }
 
+    private static function shown(BothHands $hands, int $index, ?ShowWhere $where): bool
+    {
+        return ShowWhere::All === $where || (ShowWhere::New === $where && $hands->isToBeShown($index));
+    }
+
     /**
      * @param array<string, array{of: list<string>, reason: Notice}> $why
      *
@@ -112,9 +142,14 @@ final class HandsOnScore
         return $why;
     }
 
-    /** @param array<int, int> $fingers */
-    private static function marks(Marks $marks, array $fingers, BowMark $bow): Marks
+    /**
+     * @param array<int, int>         $fingers
+     * @param array<int, string|null> $rows    texts under the note, by verse
+     */
+    private static function marks(Marks $marks, array $fingers, BowMark $bow, array $rows): Marks
     {
-        return Marks::of($marks->articulations, $bow, $marks->lift, $fingers, $marks->strings, $marks->dynamic, $marks->hairpin, $marks->hairpinStop, $marks->words, $marks->lyrics);
+        $under = array_map(static fn (string $text): Syllable => Syllable::of($text), array_filter($rows, static fn (?string $text): bool => null !== $text));
+
+        return Marks::of($marks->articulations, $bow, $marks->lift, $fingers, $marks->strings, $marks->dynamic, $marks->hairpin, $marks->hairpinStop, $marks->words, $marks->lyrics + $under);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\LeftHand;
 
-/** One way to play a note: string, finger, place and hand. An open string is in every hand. */
+/** One way to play a note or chord: string, finger, place and hand. An open string is in every hand. */
 final readonly class Candidate
 {
     public function __construct(
@@ -18,6 +18,8 @@ final readonly class Candidate
         public int $hand,
         /** the finger does not follow the letter */
         public bool $enharmonic = false,
+        /** @var list<self> the other notes of a chord, each on the next string up; they share the hand */
+        public array $upper = [],
     ) {
     }
 
@@ -29,5 +31,17 @@ final readonly class Candidate
     public function sameSpot(self $other): bool
     {
         return $this->string === $other->string && $this->finger === $other->finger && $this->semitones === $other->semitones;
+    }
+
+    /** @param list<self> $upper */
+    public function with(array $upper): self
+    {
+        return new self($this->string, $this->finger, $this->placement, $this->semitones, $this->hand, $this->enharmonic, $upper);
+    }
+
+    /** @return non-empty-list<self> each note of a chord by itself, the lowest first */
+    public function stops(): array
+    {
+        return [$this, ...$this->upper];
     }
 }

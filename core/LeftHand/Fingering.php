@@ -11,30 +11,33 @@ final readonly class Fingering
 {
     /** So little that it only decides between equals: lower position, then lower finger, then lower string. */
     private const TIE = 1e-6;
+    /** What a printed finger that is only a suggestion may cost more than another. */
+    private const SUGGESTED = 0.75;
 
     /**
-     * @param list<LineNote>       $notes
-     * @param list<Candidate|null> $choices one for each note; none where it is out of reach
-     * @param list<bool>           $refused printed fingers that the pitch contradicts
-     * @param list<Hand>           $hands
+     * @param list<LineNote>            $notes
+     * @param list<Candidate|null>      $choices  one for each note; none where it is out of reach
+     * @param list<list<FingerTrouble>> $troubles of each note
+     * @param list<Hand>                $hands    those of the policy first
      */
-    private function __construct(public array $notes, public array $choices, public array $refused, public float $cost, public array $hands, public Fingerboard $fingerboard)
+    private function __construct(public array $notes, public array $choices, public array $troubles, public float $cost, public array $hands, public Fingerboard $fingerboard)
     {
     }
 
     /** @param list<LineNote> $notes */
     public static function of(array $notes, FingeringPolicy $policy): self
     {
-        $hands = $policy->hands();
+        $hands = $policy->allHands();
+        $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
+        $everywhere = new Fingerboard($policy->instrument, $hands);
         $cost = $policy->cost();
-        $fingerboard = new Fingerboard($policy->instrument, $hands);
-        $layers = $refused = [];
+        $layers = $troubles = [];
         foreach ($notes as $note) {
-            [$layers[], $refused[]] = self::layer($note, $fingerboard, $policy);
+            [$layers[], $troubles[]] = self::layer($note, $fingerboard, $everywhere, $policy, $cost);
         }
-        [$choices, $total] = self::cheapest($notes, $layers, $cost, $hands);
+        [$choices, $total] = self::cheapest($notes, $layers, $policy, $cost, $hands);
 
-        return new self($notes, $choices, $refused, $total, $hands, $fingerboard);
+        return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
     }
 
     /**
@@ -46,18 +49,30 @@ final readonly class Fingering
     public static function costOf(array $notes, array $choices, FingeringPolicy $policy): float
     {
         $cost = $policy->cost();
-        $hands = $policy->hands();
+        $hands = $policy->allHands();
         $total = 0.0;
-        $before = null;
+        $before = $from = null;
         foreach ($choices as $index => $choice) {
             if (null === $choice) {
                 continue;
             }
-            $total += self::noteCost($cost, $hands, $choice, $notes[$index]) + (null === $before ? 0.0 : self::moveCost($cost, $before, $choice, $notes[$index]));
+            $note = $notes[$index];
+            $total += self::noteCost($policy, $cost, $hands, $choice, $note);
+            if (null !== $before && null !== $from) {
+                $move = $cost->move($before, $choice, $note->slurredFrom, self::isHop($from, $note, $policy));
+                $total += $note->fresh ? FingeringCost::AFTER_REST * $move : $move;
+            }
             $before = $choice;
+            $from = $note;
         }
 
         return $total;
+    }
+
+    /** There is time to lift a finger between two notes, and the policy has it lifted. */
+    public static function isHop(LineNote $from, LineNote $to, FingeringPolicy $policy): bool
+    {
+        return $policy->fifth->isHop(max(0, $to->at - $from->at - $from->length) * $policy->secondsPerTick);
     }
 
     public function hand(int $index): ?Hand
@@ -67,21 +82,65 @@ final readonly class Fingering
         return null === $choice ? null : $this->hands[$choice->hand];
     }
 
-    /**
-     * @return array{list<Candidate>, bool} candidates, and whether a printed finger or string had to be refused
-     */
-    private static function layer(LineNote $note, Fingerboard $fingerboard, FingeringPolicy $policy): array
+    public function has(int $index, FingerTrouble $trouble): bool
     {
-        $candidates = $fingerboard->candidates($note->pitch);
-        if (null === $note->finger && null === $note->string) {
-            return [$candidates, false];
+        return \in_array($trouble, $this->troubles[$index], true);
+    }
+
+    /** @return array{list<Candidate>, list<FingerTrouble>} */
+    private static function layer(LineNote $note, Fingerboard $fingerboard, Fingerboard $everywhere, FingeringPolicy $policy, FingeringCost $cost): array
+    {
+        $troubles = [];
+        $candidates = $fingerboard->chords($note->pitch, $note->upper);
+        if ([] !== $note->upper && [] === $candidates) {
+            $candidates = $fingerboard->candidates($note->pitch);
+            $troubles[] = FingerTrouble::Divided;
         }
-        $printed = array_values(array_filter($candidates, static fn (Candidate $candidate): bool => (null === $note->finger || $candidate->finger === $note->finger) && (null === $note->string || $fingerboard->stringName($candidate->string) === $note->string)));
-        if ([] === $printed) {
-            return [$candidates, [] !== $candidates];
+        if ($note->isSet()) {
+            $fixed = self::fixed($note->setFinger, $note->setString, $candidates, $note, $everywhere, $troubles, FingerTrouble::SetRefused);
+            if (null !== $fixed) {
+                return [$fixed, $troubles];
+            }
+        }
+        if ($note->isPrinted() && PrintedFingers::Suggestion !== $policy->printed) {
+            $fixed = self::fixed($note->finger, $note->string, $candidates, $note, $everywhere, $troubles, FingerTrouble::PrintedRefused);
+            if (PrintedFingers::WhereItAgrees === $policy->printed) {
+                $fixed = null === $fixed ? null : array_values(array_filter($fixed, static fn (Candidate $one): bool => \in_array($one, $candidates, true) && $cost->agrees($one, $note->long)));
+                $troubles = array_values(array_filter($troubles, static fn (FingerTrouble $one): bool => FingerTrouble::Outside !== $one));
+            }
+            if (null !== $fixed && [] !== $fixed) {
+                return [$fixed, $troubles];
+            }
         }
 
-        return [PrintedFingers::Kept === $policy->printed ? $printed : $candidates, false];
+        return [$candidates, [] === $candidates ? [...$troubles, FingerTrouble::OutOfReach] : $troubles];
+    }
+
+    /**
+     * The candidates that a printed or set finger leaves; none if the pitch contradicts it. All hands
+     * are asked for what a teacher set, and for a printed note that the policy's hands do not reach.
+     *
+     * @param list<Candidate>     $candidates
+     * @param list<FingerTrouble> $troubles   to which is added what has to be told
+     *
+     * @return list<Candidate>|null
+     */
+    private static function fixed(?int $finger, ?string $string, array $candidates, LineNote $note, Fingerboard $everywhere, array &$troubles, FingerTrouble $refusal): ?array
+    {
+        $fits = static fn (Candidate $one): bool => (null === $finger || $one->finger === $finger) && (null === $string || $everywhere->stringName($one->string) === $string);
+        $within = array_values(array_filter($candidates, $fits));
+        if ([] !== $within) {
+            return $within;
+        }
+        if (FingerTrouble::PrintedRefused === $refusal && [] !== $candidates) {
+            $troubles[] = $refusal;
+
+            return null;
+        }
+        $outside = array_values(array_filter($everywhere->chords($note->pitch, $note->upper), $fits)) ?: array_values(array_filter($everywhere->candidates($note->pitch), $fits));
+        $troubles[] = [] === $outside ? $refusal : FingerTrouble::Outside;
+
+        return $outside ?: null;
     }
 
     /**
@@ -91,7 +150,7 @@ final readonly class Fingering
      *
      * @return array{list<Candidate|null>, float}
      */
-    private static function cheapest(array $notes, array $layers, FingeringCost $cost, array $hands): array
+    private static function cheapest(array $notes, array $layers, FingeringPolicy $policy, FingeringCost $cost, array $hands): array
     {
         $back = [];
         $lastIndex = null;
@@ -104,16 +163,18 @@ final readonly class Fingering
             $note = $notes[$index];
             $next = $from = [];
             $before = null === $lastIndex ? [] : $layers[$lastIndex];
+            $hop = null !== $lastIndex && self::isHop($notes[$lastIndex], $note, $policy);
+            $how = ($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '');
             foreach ($layer as $to => $candidate) {
-                $own = self::noteCost($cost, $hands, $candidate, $note);
+                $own = self::noteCost($policy, $cost, $hands, $candidate, $note);
                 $best = null === $lastIndex ? 0.0 : \INF;
                 $bestFrom = 0;
                 foreach ($before as $at => $earlier) {
                     if ($note->tiedFrom && !$earlier->sameSpot($candidate)) {
                         continue;
                     }
-                    $key = spl_object_id($earlier).' '.spl_object_id($candidate).($note->slurredFrom ? ' s' : '');
-                    $move = $moves[$key] ??= $cost->move($earlier, $candidate, $note->slurredFrom);
+                    $key = spl_object_id($earlier).' '.spl_object_id($candidate).$how;
+                    $move = $moves[$key] ??= $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
                     $total = $totals[$at] + ($note->fresh ? FingeringCost::AFTER_REST * $move : $move);
                     if ($total < $best - 1e-9) {
                         $best = $total;
@@ -142,15 +203,13 @@ final readonly class Fingering
     }
 
     /** @param list<Hand> $hands */
-    private static function noteCost(FingeringCost $cost, array $hands, Candidate $candidate, LineNote $note): float
+    private static function noteCost(FingeringPolicy $policy, FingeringCost $cost, array $hands, Candidate $candidate, LineNote $note): float
     {
         $tie = 100 * $hands[$candidate->hand]->base + 10 * $candidate->finger + (3 - $candidate->string);
+        $suggested = PrintedFingers::Suggestion === $policy->printed && $note->isPrinted()
+            && (null === $note->finger || $candidate->finger === $note->finger)
+            && (null === $note->string || OpenString::of($policy->instrument)[$candidate->string]->letter === $note->string);
 
-        return $cost->note($candidate, $note->long, 1 === $candidate->string && 7 === $candidate->semitones) + self::TIE * $tie;
-    }
-
-    private static function moveCost(FingeringCost $cost, Candidate $from, Candidate $to, LineNote $note): float
-    {
-        return $cost->move($from, $to, $note->slurredFrom) * ($note->fresh ? FingeringCost::AFTER_REST : 1.0);
+        return $cost->note($candidate, $note->long) + self::TIE * $tie - ($suggested ? self::SUGGESTED : 0.0);
     }
 }

@@ -20,7 +20,11 @@ final readonly class FingeringCost
     private const SHIFT_SEMITONE = 1.0;
     private const STRETCHED = 0.5;
     private const SHAPE = 2.0;
+    /** Share of it before or after an open string, while which the hand is free to close. */
+    private const SHAPE_AT_OPEN = 0.2;
     private const LOW_ONE = 0.5;
+    /** A note that is repeated stays where it is. */
+    private const REPEATED_ELSEWHERE = 5.0;
     private const FOURTH_AVOIDED = 8.0;
     private const FOURTH_CROSSING = 1.5;
     private const FOURTH_LONG = 3.0;
@@ -30,31 +34,47 @@ final readonly class FingeringCost
     public const AFTER_REST = 0.5;
 
     private bool $upper;
+    /** @var list<int> MIDI numbers of the open strings */
+    private array $open;
 
     /** @param list<Hand> $hands */
     public function __construct(private Instrument $instrument, private int $level, private OpenStringPolicy $policy, private array $hands)
     {
+        $this->open = array_map(static fn (OpenString $string): int => $string->pitch->midi(), OpenString::of($instrument));
         $this->upper = Instrument::Cello !== $instrument && Instrument::Bass !== $instrument;
     }
 
     /**
-     * Of one note by itself.
+     * Of one note or chord by itself.
      *
      * @param bool $long two beats and more, repeats counted together
      */
-    public function note(Candidate $candidate, bool $long, bool $fourthForTopOpen): float
+    public function note(Candidate $candidate, bool $long): float
     {
-        return array_sum($this->noteParts($candidate, $long, $fourthForTopOpen));
+        $sum = 0.0;
+        foreach ($candidate->stops() as $stop) {
+            $sum += array_sum($this->noteParts($stop, $long));
+        }
+
+        return $sum;
     }
 
     /** Of going from one note to the next. */
-    public function move(Candidate $from, Candidate $to, bool $inSlur): float
+    public function move(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false): float
     {
-        return array_sum($this->moveParts($from, $to, $inSlur));
+        return array_sum($this->moveParts($from, $to, $inSlur, $hop));
+    }
+
+    /** A choice that the policy for open strings and fourth fingers does not speak against. */
+    public function agrees(Candidate $candidate, bool $long): bool
+    {
+        $parts = $this->noteParts($candidate, $long);
+
+        return ($parts['open'] ?? 0.0) <= 0.0 && ($parts['fourth'] ?? 0.0) < self::FOURTH_AVOIDED;
     }
 
     /** @return array<string, float> by what is paid for */
-    public function noteParts(Candidate $candidate, bool $long, bool $fourthForTopOpen): array
+    public function noteParts(Candidate $candidate, bool $long): array
     {
         if ($candidate->isOpen()) {
             return OpenStringPolicy::Long !== $this->policy || !$this->upper ? [] : ['open' => ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0)];
@@ -64,7 +84,7 @@ final readonly class FingeringCost
             return $parts;
         }
         if (4 === $candidate->finger && Placement::Natural === $candidate->placement && $this->hands[$candidate->hand]->isFirst()) {
-            $parts['fourth'] = $this->fourth($long, $fourthForTopOpen);
+            $parts['fourth'] = $this->fourth($long, 1 === $candidate->string);
         } elseif ((4 === $candidate->finger && Placement::Low === $candidate->placement) || Placement::High === $candidate->placement) {
             $parts['placement'] = 1 === $this->level ? 2.0 : 1.0;
         } elseif (1 === $candidate->finger && Placement::Low === $candidate->placement) {
@@ -74,14 +94,44 @@ final readonly class FingeringCost
         return $parts;
     }
 
-    /** @return array<string, float> by what is paid for */
-    public function moveParts(Candidate $from, Candidate $to, bool $inSlur): array
+    /**
+     * From or to a chord it is the cheapest move between two of their notes.
+     *
+     * @param bool $hop a finger that goes to the next string is lifted, even across a fifth
+     *
+     * @return array<string, float> by what is paid for
+     */
+    public function moveParts(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false): array
+    {
+        if ([] === $from->upper && [] === $to->upper) {
+            return $this->singleMove($from, $to, $inSlur, $hop);
+        }
+        $best = [];
+        $least = \INF;
+        foreach ($from->stops() as $one) {
+            foreach ($to->stops() as $other) {
+                $parts = $this->singleMove($one, $other, $inSlur, $hop);
+                if (array_sum($parts) < $least) {
+                    $least = array_sum($parts);
+                    $best = $parts;
+                }
+            }
+        }
+
+        return $best;
+    }
+
+    /** @return array<string, float> */
+    private function singleMove(Candidate $from, Candidate $to, bool $inSlur, bool $hop): array
     {
         $distance = abs($from->string - $to->string);
         $parts = ['crossing' => self::CROSSING[$distance] * ($inSlur ? self::IN_SLUR : 1.0)];
+        if (0 !== $distance && $this->open[$from->string] + $from->semitones === $this->open[$to->string] + $to->semitones) {
+            $parts['repeated'] = self::REPEATED_ELSEWHERE;
+        }
         if ($from->finger === $to->finger && 0 !== $to->finger) {
             if (1 === $distance) {
-                $parts['same finger'] = $from->semitones === $to->semitones && Instrument::Bass !== $this->instrument ? self::SAME_FINGER_FIFTH : self::HOP;
+                $parts['same finger'] = $from->semitones === $to->semitones && !$hop && Instrument::Bass !== $this->instrument ? self::SAME_FINGER_FIFTH : self::HOP;
             } elseif (0 === $distance && $from->semitones !== $to->semitones && $this->hands[$from->hand]->position === $this->hands[$to->hand]->position) {
                 $parts['slide'] = self::SLIDE;
             }
@@ -90,7 +140,7 @@ final readonly class FingeringCost
             $before = $this->hands[$from->hand];
             $after = $this->hands[$to->hand];
             if ($before->position === $after->position) {
-                $parts['shape'] = self::SHAPE;
+                $parts['shape'] = self::SHAPE * ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : 1.0);
             } else {
                 $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
             }

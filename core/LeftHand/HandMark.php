@@ -18,5 +18,7 @@ enum HandMark: string
     case Prepare = 'prepare';
     case New = 'new';
     case Printed = 'printed';
+    /** set by a teacher */
+    case Override = 'override';
     case OutOfReach = 'out-of-reach';
 }

@@ -26,15 +26,17 @@ final class HandMarks
             }
             $next = $fingering->notes[$index + 1] ?? null;
             $nextChoice = null === $next || $next->tiedFrom ? null : $fingering->choices[$index + 1] ?? null;
-            $found = null === $nextChoice ? [] : self::moves($choice, $nextChoice, $fingering, $policy);
-            if (self::staysDown($fingering, $index, $policy->keepDownMeasures)) {
+            $found = null === $nextChoice ? [] : self::moves($choice, $nextChoice, $fingering, $policy, Fingering::isHop($fingering->notes[$index], $next, $policy));
+            if (self::staysDown($fingering, $index, $policy->keepDown->measures())) {
                 array_unshift($found, HandMark::KeepDown);
             }
             if ([] !== $known && !$choice->isOpen() && !\in_array(self::place($fingering, $choice), $known, true)) {
                 $found[] = HandMark::New;
             }
             $note = $fingering->notes[$index];
-            if ((null !== $note->finger || null !== $note->string) && !$fingering->refused[$index]) {
+            if ($note->isSet() && !$fingering->has($index, FingerTrouble::SetRefused)) {
+                $found[] = HandMark::Override;
+            } elseif ($note->isPrinted() && self::isAsPrinted($note, $choice, $fingering)) {
                 $found[] = HandMark::Printed;
             }
             $marks[] = $found;
@@ -43,14 +45,22 @@ final class HandMarks
         return $marks;
     }
 
-    /** A placement by name, such as "D low 2". */
+    /** A placement by name, such as "D low 2"; with its position where that is not the first. */
     public static function place(Fingering $fingering, Candidate $choice): string
     {
-        return $fingering->fingerboard->stringName($choice->string).' '.$choice->placement->value.' '.$choice->finger;
+        $hand = $fingering->hands[$choice->hand];
+
+        return $fingering->fingerboard->stringName($choice->string).' '.$choice->placement->value.' '.$choice->finger.($hand->isFirst() ? '' : ' '.$hand->position);
+    }
+
+    /** The choice is what the book prints. */
+    public static function isAsPrinted(LineNote $note, Candidate $choice, Fingering $fingering): bool
+    {
+        return (null === $note->finger || $choice->finger === $note->finger) && (null === $note->string || $fingering->fingerboard->stringName($choice->string) === $note->string);
     }
 
     /** @return list<HandMark> */
-    private static function moves(Candidate $from, Candidate $to, Fingering $fingering, FingeringPolicy $policy): array
+    private static function moves(Candidate $from, Candidate $to, Fingering $fingering, FingeringPolicy $policy, bool $hop): array
     {
         $marks = [];
         $distance = abs($from->string - $to->string);
@@ -62,7 +72,7 @@ final class HandMarks
             }
         } elseif (!$to->isOpen() && $sameHand) {
             if ($from->finger === $to->finger && 1 === $distance) {
-                $marks[] = 0 === $gap && Instrument::Bass !== $policy->instrument ? HandMark::Across : HandMark::Hop;
+                $marks[] = 0 === $gap && !$hop && Instrument::Bass !== $policy->instrument ? HandMark::Across : HandMark::Hop;
             } elseif ($from->finger === $to->finger && 0 === $distance && 0 !== $gap) {
                 $marks[] = HandMark::Slide;
             } elseif ($to->finger === $from->finger + 1 && self::CLOSE === $gap && $distance <= 1) {
@@ -74,7 +84,7 @@ final class HandMarks
                 $marks[] = HandMark::SetBeneath;
             }
         }
-        if ($to->finger >= 2 && (0 !== $distance || $to->finger - $from->finger >= 2) && $from->finger < $to->finger) {
+        if (BeneathPolicy::Together === $policy->beneath && $to->finger >= 2 && (0 !== $distance || $to->finger - $from->finger >= 2) && $from->finger < $to->finger) {
             $marks[] = HandMark::SetTogether;
         }
 
@@ -85,7 +95,7 @@ final class HandMarks
     private static function staysDown(Fingering $fingering, int $index, int $measures): bool
     {
         $choice = $fingering->choices[$index];
-        if (null === $choice || $choice->isOpen()) {
+        if (null === $choice || $choice->isOpen() || $measures < 0) {
             return false;
         }
         $count = \count($fingering->choices);
@@ -94,11 +104,13 @@ final class HandMarks
             if (null === $other || $fingering->hands[$other->hand]->position !== $fingering->hands[$choice->hand]->position) {
                 return false;
             }
-            if ($other->sameSpot($choice)) {
+            if ([] === $other->upper && $other->sameSpot($choice)) {
                 return $at > $index + 1;
             }
-            if ($other->finger === $choice->finger || ($other->string === $choice->string && $other->finger < $choice->finger)) {
-                return false;
+            foreach ($other->stops() as $stop) {
+                if ($stop->finger === $choice->finger || ($stop->string === $choice->string && $stop->finger < $choice->finger)) {
+                    return false;
+                }
             }
         }
 

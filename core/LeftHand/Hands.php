@@ -16,32 +16,64 @@ final class Hands
         3 => [[4, Placement::Low], [5, Placement::Natural], [6, Placement::High]],
         4 => [[6, Placement::Low], [7, Placement::Natural], [8, Placement::Stretched]],
     ];
+    /** Years of playing. */
+    public const LEVELS = 4;
+    /** First year of what no year has by itself, only a teacher's choice. */
+    private const BY_CHOICE = 5;
     /** Positions of violin and viola: semitones and letters above first position, cost of a note, first level. */
     private const UPPER_POSITIONS = ['I' => [0, 1, 0.0, 1], 'III' => [3, 3, 2.0, 3], 'II' => [2, 2, 2.0, 4], 'half' => [-1, 0, 2.0, 4]];
-    /** Positions of the cello: where the first finger sits, cost of a note, first level. */
-    private const CELLO_POSITIONS = ['I' => [2, 0.0, 1], 'half' => [1, 1.0, 1], 'II' => [3, 1.5, 3], 'III' => [5, 2.0, 3], 'IV' => [7, 2.0, 4]];
-    private const BASS_POSITIONS = ['half' => [1, 0.15, 1], 'I' => [2, 0.0, 1], 'III' => [5, 0.25, 1], 'II' => [3, 1.25, 2], 'II½' => [4, 1.25, 2], 'IV' => [7, 1.25, 3]];
+    /** Positions of the cello and the bass: where the first finger sits, cost of a note, first level. */
+    private const CELLO_POSITIONS = [
+        'I' => [2, 0.0, 1], 'half' => [1, 1.0, 1], 'II' => [3, 1.5, 3], 'raised II' => [4, 2.0, self::BY_CHOICE],
+        'III' => [5, 2.0, 3], 'raised III' => [6, 2.0, self::BY_CHOICE], 'IV' => [7, 2.0, 4],
+    ];
+    private const BASS_POSITIONS = [
+        'half' => [1, 0.15, 1], 'I' => [2, 0.0, 1], 'III' => [5, 0.25, 1], 'II' => [3, 1.25, 2], 'II½' => [4, 1.25, 2],
+        'III½' => [6, 1.25, self::BY_CHOICE], 'IV' => [7, 1.25, 3],
+    ];
 
     /**
-     * @param int $level year of playing, from 1
+     * @param list<string> $positions that are allowed; the first always is
      *
      * @return list<Hand>
      */
-    public static function of(Instrument $instrument, int $level): array
+    public static function of(Instrument $instrument, array $positions, BassHand $bassHand = BassHand::OneTwoFour): array
     {
+        $positions[] = 'I';
+
         return match ($instrument) {
-            Instrument::Cello => self::cello($level),
-            Instrument::Bass => self::bass($level),
-            default => self::upper($level),
+            Instrument::Cello => self::cello($positions),
+            Instrument::Bass => self::bass($positions, $bassHand),
+            default => self::upper($positions),
         };
     }
 
-    /** @return list<Hand> */
-    private static function upper(int $level): array
+    /**
+     * Names of the positions that a year of playing has; all there are if none is given.
+     *
+     * @return list<string>
+     */
+    public static function positions(Instrument $instrument, int $level = self::BY_CHOICE): array
+    {
+        $table = match ($instrument) {
+            Instrument::Cello => self::CELLO_POSITIONS,
+            Instrument::Bass => self::BASS_POSITIONS,
+            default => self::UPPER_POSITIONS,
+        };
+
+        return array_keys(array_filter($table, static fn (array $row): bool => $row[\count($row) - 1] <= $level));
+    }
+
+    /**
+     * @param list<string> $positions
+     *
+     * @return list<Hand>
+     */
+    private static function upper(array $positions): array
     {
         $hands = [];
-        foreach (self::UPPER_POSITIONS as $position => [$semitones, $letters, $cost, $from]) {
-            if ($from <= $level) {
+        foreach (self::UPPER_POSITIONS as $position => [$semitones, $letters, $cost]) {
+            if (\in_array($position, $positions, true)) {
                 $fingers = [];
                 foreach (self::UPPER as $finger => $places) {
                     foreach ($places as [$above, $placement]) {
@@ -57,12 +89,16 @@ final class Hands
         return $hands;
     }
 
-    /** @return list<Hand> */
-    private static function cello(int $level): array
+    /**
+     * @param list<string> $positions
+     *
+     * @return list<Hand>
+     */
+    private static function cello(array $positions): array
     {
         $hands = [];
-        foreach (self::CELLO_POSITIONS as $position => [$base, $cost, $from]) {
-            if ($from > $level) {
+        foreach (self::CELLO_POSITIONS as $position => [$base, $cost]) {
+            if (!\in_array($position, $positions, true)) {
                 continue;
             }
             $hands[] = new Hand($position, 'closed', $base, self::row([1 => 0, 2 => 1, 3 => 2, 4 => 3], $base, []), null, $cost);
@@ -77,13 +113,17 @@ final class Hands
         return $hands;
     }
 
-    /** @return list<Hand> */
-    private static function bass(int $level): array
+    /**
+     * @param list<string> $positions
+     *
+     * @return list<Hand>
+     */
+    private static function bass(array $positions, BassHand $hand): array
     {
         $hands = [];
-        foreach (self::BASS_POSITIONS as $position => [$base, $cost, $from]) {
-            if ($from <= $level) {
-                $hands[] = new Hand($position, 'closed', $base, self::row([1 => 0, 2 => 1, 4 => 2], $base, []), null, $cost);
+        foreach (self::BASS_POSITIONS as $position => [$base, $cost]) {
+            if (\in_array($position, $positions, true)) {
+                $hands[] = new Hand($position, 'closed', $base, self::row($hand->fingers(), $base, []), null, $cost);
             }
         }
 

@@ -6,6 +6,8 @@ namespace CoinStair\Core\LeftHand;
 
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\HandEditKind;
+use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 
@@ -16,11 +18,11 @@ final class Line
     private const LONG_NOTE_BEATS = 2;
 
     /**
-     * The first voice of a part; of a chord its lowest note.
+     * One voice of a part.
      *
      * @return list<LineNote>
      */
-    public static function of(Piece $piece, Part $part, int $voice = 1): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?HandEdits $edits = null): array
     {
         $rows = [];
         $at = $end = $openSlurs = 0;
@@ -44,7 +46,23 @@ final class Line
             $at += $measure->length;
         }
 
-        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks);
+        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks, $edits ?? HandEdits::none());
+    }
+
+    /** @return non-empty-list<int> voices that have notes, the first always */
+    public static function voices(Part $part): array
+    {
+        $voices = [1 => true];
+        foreach ($part->measures as $events) {
+            foreach ($events as $event) {
+                if (!$event->isRest()) {
+                    $voices[$event->voice] = true;
+                }
+            }
+        }
+        ksort($voices);
+
+        return array_keys($voices);
     }
 
     /**
@@ -52,7 +70,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    private static function notes(array $rows, int $long): array
+    private static function notes(array $rows, int $long, HandEdits $edits): array
     {
         $notes = [];
         $count = \count($rows);
@@ -66,7 +84,24 @@ final class Line
             }
             for ($index = $from; $index < $to; ++$index) {
                 [$event, $position, $at, $slurred, $fresh] = $rows[$index];
-                $notes[] = new LineNote($event->id, $event->pitches[0], $position, $event->start, $at, $event->length, $slurred, $fresh, $event->tiedFrom && $index > 0, $length >= $long, $event->marks->fingers[0] ?? null, $event->marks->strings[0] ?? null);
+                $finger = $edits->value($event, HandEditKind::Finger);
+                $notes[] = new LineNote(
+                    $event->id,
+                    $event->pitches[0],
+                    $position,
+                    $event->start,
+                    $at,
+                    $event->length,
+                    $slurred,
+                    $fresh,
+                    $event->tiedFrom && $index > 0,
+                    $length >= $long,
+                    $event->marks->fingers[0] ?? null,
+                    $event->marks->strings[0] ?? null,
+                    null === $finger ? null : (int) $finger,
+                    $edits->value($event, HandEditKind::String),
+                    \array_slice($event->pitches, 1),
+                );
             }
         }
 

@@ -29,6 +29,21 @@ final readonly class LineNote
         public bool $long,
         public ?int $finger = null,
         public ?string $string = null,
+        /** set by a teacher: it goes before what is printed and before the policy */
+        public ?int $setFinger = null,
+        public ?string $setString = null,
+        /** @var list<Pitch> the other notes of a chord, rising */
+        public array $upper = [],
     ) {
+    }
+
+    public function isPrinted(): bool
+    {
+        return null !== $this->finger || null !== $this->string;
+    }
+
+    public function isSet(): bool
+    {
+        return null !== $this->setFinger || null !== $this->setString;
     }
 }

@@ -12,6 +12,7 @@ final class Reasons
     private const SENTENCES = [
         'crossing' => 'Saves crossing to another string: {other} would do it too.',
         'same finger' => 'Keeps one finger from moving to the next string: {other} would ask for it.',
+        'repeated' => 'The note is repeated where it was; {other} would be elsewhere.',
         'slide' => 'No finger has to slide, as it would to {other}.',
         'shift' => 'The hand stays where it is; {other} would ask for a shift.',
         'shape' => 'The hand keeps its shape; {other} would change it.',
@@ -28,16 +29,24 @@ final class Reasons
         $note = $fingering->notes[$index];
         $choice = $fingering->choices[$index];
         if (null === $choice) {
-            return self::outOfReach($note, $policy);
+            return self::trouble($fingering, $index, FingerTrouble::OutOfReach, $policy);
         }
-        if ($fingering->refused[$index]) {
-            return new Notice(0, 0, 'The printed finger does not give this pitch; it is not followed.');
+        foreach ([FingerTrouble::SetRefused, FingerTrouble::PrintedRefused] as $trouble) {
+            if ($fingering->has($index, $trouble)) {
+                return self::trouble($fingering, $index, $trouble, $policy);
+            }
         }
-        if (null !== $note->finger || null !== $note->string) {
+        if ($note->isSet()) {
+            return new Notice(0, 0, 'Set by the teacher.');
+        }
+        if ($note->isPrinted() && HandMarks::isAsPrinted($note, $choice, $fingering)) {
             return new Notice(0, 0, 'Printed in the book.');
         }
         if ($note->tiedFrom) {
             return new Notice(0, 0, 'Held on.');
+        }
+        if ([] !== $choice->upper) {
+            return new Notice(0, 0, 'The cheapest way to take both notes in one hand.');
         }
         $others = array_values(array_filter($fingering->fingerboard->candidates($note->pitch), static fn (Candidate $other): bool => !$other->sameSpot($choice)));
         if ([] === $others) {
@@ -54,10 +63,12 @@ final class Reasons
         $note = $fingering->notes[$index];
         $before = self::neighbour($fingering, $index, -1);
         $after = self::neighbour($fingering, $index, 1);
-        $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index): array {
-            $sum = $cost->noteParts($candidate, $note->long, 1 === $candidate->string && 7 === $candidate->semitones);
-            foreach ([[$before, $candidate, $note], [$candidate, $after, $fingering->notes[$index + 1] ?? $note]] as [$from, $to, $arrived]) {
-                foreach (null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom) as $part => $value) {
+        $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index, $policy): array {
+            $sum = $cost->noteParts($candidate, $note->long);
+            $next = $fingering->notes[$index + 1] ?? $note;
+            $hops = [$index > 0 && Fingering::isHop($fingering->notes[$index - 1], $note, $policy), Fingering::isHop($note, $next, $policy)];
+            foreach ([[$before, $candidate, $note, $hops[0]], [$candidate, $after, $next, $hops[1]]] as [$from, $to, $arrived, $hop]) {
+                foreach (null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop) as $part => $value) {
                     $sum[$part] = ($sum[$part] ?? 0.0) + $value * ($arrived->fresh ? FingeringCost::AFTER_REST : 1.0);
                 }
             }
@@ -105,10 +116,26 @@ final class Reasons
         return $candidate->isOpen() ? "open $string" : trim($string.' '.(Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').$candidate->finger).($position->isFirst() ? '' : " in $position->position");
     }
 
+    /** What is told of a note beside its reason. */
+    public static function trouble(Fingering $fingering, int $index, FingerTrouble $trouble, FingeringPolicy $policy): Notice
+    {
+        $note = $fingering->notes[$index];
+        $choice = $fingering->choices[$index];
+
+        return match ($trouble) {
+            FingerTrouble::OutOfReach => self::outOfReach($note, $policy),
+            FingerTrouble::PrintedRefused => new Notice(0, 0, 'The printed finger does not give this pitch in the hands of this class; it is not followed.'),
+            FingerTrouble::SetRefused => new Notice(0, 0, 'The finger that was set does not give this pitch any more; it is not followed.'),
+            FingerTrouble::Divided => new Notice(0, 0, 'No hand here has this chord: its lowest note is fingered; divide it, the upper notes for other players.'),
+            FingerTrouble::Outside => new Notice(0, 0, '{letter} is taken with {choice}, outside the hands that this class uses.', ['letter' => $note->pitch->letterName(), 'choice' => null === $choice ? '' : self::name($fingering, $choice)]),
+        };
+    }
+
     private static function outOfReach(LineNote $note, FingeringPolicy $policy): Notice
     {
-        for ($level = $policy->level + 1; $level <= 4; ++$level) {
-            $hands = Hands::of($policy->instrument, $level);
+        $lowest = OpenString::of($policy->instrument)[3]->pitch->midi();
+        if ($note->pitch->midi() >= $lowest) {
+            $hands = $policy->allHands();
             $found = (new Fingerboard($policy->instrument, $hands))->candidates($note->pitch);
             if ([] !== $found) {
                 usort($found, static fn (Candidate $a, Candidate $b): int => $hands[$a->hand]->noteCost <=> $hands[$b->hand]->noteCost);
@@ -117,6 +144,6 @@ final class Reasons
             }
         }
 
-        return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', ['letter' => $note->pitch->letterName(), 'side' => $note->pitch->midi() < (OpenString::of($policy->instrument)[3]->pitch->midi()) ? 'above' : 'below']);
+        return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', ['letter' => $note->pitch->letterName(), 'side' => $note->pitch->midi() < $lowest ? 'above' : 'below']);
     }
 }

@@ -23,13 +23,13 @@ final readonly class BowStep
     public string $key;
 
     /**
-     * @param int                $way     1 down, toward the tip; -1 up
+     * @param int                 $way     1 down, toward the tip; -1 up
      * @param non-empty-list<int> $amounts units of the grid, rising
-     * @param float              $wish    share of the bow
-     * @param float|null         $zone    where the middle of the stroke would best lie; none where it does not matter
-     * @param int|null           $start   the only place where it may start; none: anywhere, if it is free, or where the one before ended
-     * @param bool               $free    starts anywhere: begins the line upward, or follows a lift
-     * @param float              $slower  beats of this stroke for one of the stroke before; 0 for the first
+     * @param float               $wish    share of the bow
+     * @param float|null          $zone    where the middle of the stroke would best lie; none where it does not matter
+     * @param int|null            $start   the only place where it may start; none: anywhere, if it is free, or where the one before ended
+     * @param bool                $free    starts anywhere: begins the line upward, or follows a lift
+     * @param float               $slower  beats of this stroke for one of the stroke before; 0 for the first
      */
     private function __construct(
         public int $way,

@@ -29,8 +29,8 @@ final class BowUse
             $found = [];
             $stroke = $step->stroke;
             $seconds = $stroke->length * $secondsPerTick;
-            $longest = (self::HAIR[$instrument->value] ?? 60) / self::SLOWEST[$stroke->loudness];
-            if ($seconds > $longest) {
+            $longest = self::longest($instrument, $stroke->loudness);
+            if ($seconds > $longest && !$stroke->held) {
                 $found[] = StrokeMark::RunsOut;
                 $notices[] = new HandNotice('runs-out', new Notice(0, 0, 'The bow runs out after {seconds} of {all} seconds, at beat {beat} of the stroke: change there, or before.', [
                     'seconds' => number_format($longest, 1), 'all' => number_format($seconds, 1), 'beat' => (string) (1 + (int) floor($stroke->beats * $longest / $seconds)),
@@ -47,6 +47,22 @@ final class BowUse
         }
 
         return [$marks, $notices];
+    }
+
+    /**
+     * Seconds that one bow lasts at the slowest good speed.
+     *
+     * @param int $loudness -1 soft, 0 medium, 1 loud
+     */
+    public static function longest(Instrument $instrument, int $loudness): float
+    {
+        return self::hair($instrument) / self::SLOWEST[$loudness];
+    }
+
+    /** Usable hair in cm. */
+    public static function hair(Instrument $instrument): int
+    {
+        return self::HAIR[$instrument->value] ?? 60;
     }
 
     /** Bows a beat. */

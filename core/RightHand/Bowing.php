@@ -69,34 +69,39 @@ final readonly class Bowing
     private static function opening(Stroke $stroke, Direction $direction): BowedStroke
     {
         return new BowedStroke($stroke, $direction, new Notice(0, 0, match (true) {
+            $stroke->isSet => 'Set by the teacher.',
             null !== $stroke->printed => 'Marked in the book.',
             $stroke->upbeat => 'The upbeat leads to a down-bow.',
             default => 'The line starts down.',
-        }), null === $stroke->printed ? [] : [StrokeMark::Printed]);
+        }), self::fixed($stroke));
     }
 
     private static function next(Stroke $stroke, Direction $before, Direction $first, DirectionPolicy $policy, bool $lift, bool $hook): BowedStroke
     {
-        $printed = null === $stroke->printed ? [] : [StrokeMark::Printed];
+        $printed = self::fixed($stroke);
         if (null !== $stroke->printed) {
             $again = $stroke->printed === $before;
 
-            return new BowedStroke($stroke, $stroke->printed, new Notice(0, 0, 'Marked in the book.'), $again ? [$stroke->hooked ? StrokeMark::Hook : StrokeMark::Retake, ...$printed] : $printed);
+            return new BowedStroke($stroke, $stroke->printed, new Notice(0, 0, $stroke->isSet ? 'Set by the teacher.' : 'Marked in the book.'), $again ? [$stroke->hooked ? StrokeMark::Hook : StrokeMark::Retake, ...$printed] : $printed);
         }
-        if ($stroke->hooked || $hook) {
-            return new BowedStroke($stroke, $before, new Notice(0, 0, $hook ? 'Hooked, so that the downbeat comes down.' : 'Hooked: dots or tenutos under one slur.'), [StrokeMark::Hook]);
-        }
-        if ($stroke->lifted) {
-            return new BowedStroke($stroke, $before, new Notice(0, 0, 'The lift is marked.'), [StrokeMark::Retake]);
-        }
-        if ($lift) {
-            return new BowedStroke($stroke, $before, new Notice(0, 0, 'Lifted over the rest, so that the downbeat comes down.'), [StrokeMark::Retake]);
-        }
-        if (DirectionPolicy::Phrase === $policy && $stroke->opens) {
-            return new BowedStroke($stroke, $first, new Notice(0, 0, 'A phrase starts as the first did.'), $first === $before ? [StrokeMark::Retake] : []);
-        }
+        [$direction, $reason, $marks] = match (true) {
+            $stroke->hooked => [$before, 'Hooked: dots or tenutos under one slur.', [StrokeMark::Hook]],
+            $hook => [$before, 'Hooked, so that the downbeat comes down.', [StrokeMark::Hook]],
+            $stroke->lifted => [$before, 'The lift is marked.', [StrokeMark::Retake]],
+            $lift => [$before, 'Lifted over the rest, so that the downbeat comes down.', [StrokeMark::Retake]],
+            DirectionPolicy::Phrase === $policy && $stroke->opens => [$first, 'A phrase starts as the first did.', $first === $before ? [StrokeMark::Retake] : []],
+            default => [$before->opposite(), 'The other way after the stroke before.', []],
+        };
 
-        return new BowedStroke($stroke, $before->opposite(), new Notice(0, 0, 'The other way after the stroke before.'), []);
+        return new BowedStroke($stroke, $direction, new Notice(0, 0, $reason), [...$marks, ...$printed]);
+    }
+
+    /** @return list<StrokeMark> */
+    private static function fixed(Stroke $stroke): array
+    {
+        $marks = null === $stroke->printed || $stroke->isSet ? [] : [StrokeMark::Printed];
+
+        return $stroke->isSet || null !== $stroke->amount ? [...$marks, StrokeMark::Override] : $marks;
     }
 
     /**

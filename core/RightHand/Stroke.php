@@ -24,6 +24,8 @@ final readonly class Stroke
      * @param bool         $short    dotted
      * @param int          $loudness -1 soft, 0 medium, 1 loud
      * @param float|null   $amount   share of the bow that a teacher set for it
+     * @param bool         $isSet    the direction in `printed` is a teacher's own
+     * @param bool         $held     a fermata: it has no length of its own
      */
     public function __construct(
         public array $notes,
@@ -44,6 +46,14 @@ final readonly class Stroke
         public bool $accented,
         public int $loudness,
         public ?float $amount = null,
+        public bool $isSet = false,
+        public bool $held = false,
     ) {
+    }
+
+    /** Share of the stroke that is over when its note begins, 0 to 1. */
+    public function share(int $note): float
+    {
+        return 0 === $this->length ? 0.0 : ($this->starts[$note] ?? 0) / $this->length;
     }
 }

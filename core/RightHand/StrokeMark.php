@@ -12,4 +12,6 @@ enum StrokeMark: string
     case RunsOut = 'runs-out';
     case Recover = 'recover';
     case Printed = 'printed';
+    /** set by a teacher */
+    case Override = 'override';
 }

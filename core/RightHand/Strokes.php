@@ -8,6 +8,8 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\HandEditKind;
+use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
@@ -36,15 +38,15 @@ final class Strokes
     private Measure $measure;
     private int $at = 0;
 
-    private function __construct(private readonly Piece $piece)
+    private function __construct(private readonly Piece $piece, private readonly HandEdits $edits)
     {
         $this->measure = $piece->measures[0];
     }
 
     /** @return list<Stroke> in written order, each measure once */
-    public static function of(Piece $piece, Part $part, int $voice = 1): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?HandEdits $edits = null): array
     {
-        $self = new self($piece);
+        $self = new self($piece, $edits ?? HandEdits::none());
         foreach ($piece->measures as $position => $measure) {
             $before = $piece->measures[$position - 1] ?? null;
             $self->opens = $self->opens || $measure->repeatStart || '' !== $measure->rehearsal || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
@@ -99,6 +101,8 @@ final class Strokes
         [$last, $lastAt] = $this->open[\count($this->open) - 1];
         $length = $lastAt + $last->length - $at;
         $beat = max(1, $this->measure->meter->beatTicks());
+        $direction = $this->set(HandEditKind::Direction);
+        $amount = $this->set(HandEditKind::Amount);
         $pickup = $this->piece->measures[0]->isShort() && \count($this->piece->measures) > 1;
         $this->strokes[] = new Stroke(
             array_map(static fn (array $row): string => $row[0]->id, $this->open),
@@ -111,21 +115,37 @@ final class Strokes
             $this->rest,
             $this->hooked,
             $this->lifted,
-            match ($first->marks->bow) {
+            null === $direction ? match ($first->marks->bow) {
                 BowMark::Down => Direction::Down,
                 BowMark::Up => Direction::Up,
                 BowMark::None => null,
-            },
+            } : Direction::from($direction),
             $pickup && 0 === $this->measure->position,
             0 === $first->start && !($pickup && 0 === $this->measure->position),
             $this->strokeOpens || $this->rest >= $beat,
             $first->marks->has(Articulation::Staccato),
             $first->marks->has(Articulation::Accent) || $first->marks->has(Articulation::Marcato),
             $this->strokeLoudness,
+            null === $amount ? null : (float) $amount,
+            null !== $direction,
+            \in_array(true, array_map(static fn (array $row): bool => $row[0]->marks->has(Articulation::Fermata), $this->open), true),
         );
         $this->open = [];
         $this->rest = 0;
         $this->hooked = false;
         $this->lifted = $last->marks->lift;
+    }
+
+    /** What a teacher set of the open stroke, on whichever of its notes. */
+    private function set(HandEditKind $kind): ?string
+    {
+        foreach ($this->open as [$event]) {
+            $value = $this->edits->value($event, $kind);
+            if (null !== $value) {
+                return $value;
+            }
+        }
+
+        return null;
     }
 }

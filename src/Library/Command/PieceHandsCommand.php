@@ -4,11 +4,8 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
+use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Format\Json\HandsReport;
-use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\OpenStringPolicy;
-use CoinStair\Core\RightHand\AmountPolicy;
-use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\Score\Instrument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -37,14 +34,13 @@ final class PieceHandsCommand extends Command
     {
         /** @var array{instrument: string, level: string, tempo: string, 'open-strings': string|null, bowing: string, amount: string, explain: bool, format: string} $options */
         $options = $input->getOptions();
-        $openStrings = null === $options['open-strings'] ? null : OpenStringPolicy::tryFrom($options['open-strings']);
         $instrument = Instrument::tryFrom($options['instrument']);
-        $bowing = DirectionPolicy::tryFrom($options['bowing']);
-        $amount = AmountPolicy::tryFrom($options['amount']);
         $tempo = ctype_digit($options['tempo']) ? (int) $options['tempo'] : 0;
         $level = ctype_digit($options['level']) ? (int) $options['level'] : 0;
-        if (null === $instrument || Instrument::Other === $instrument || null === $bowing || null === $amount || $tempo < 20 || $tempo > 400 || $level < 1 || $level > 4
-            || (null === $openStrings && null !== $options['open-strings']) || !\in_array($options['format'], ['text', 'json'], true)) {
+        $choices = array_filter(['openStrings' => $options['open-strings'], 'bowing' => $options['bowing'], 'amount' => $options['amount']], static fn (?string $choice): bool => null !== $choice);
+        $policies = HandPolicies::of($level, $choices);
+        if (null === $instrument || Instrument::Other === $instrument || $tempo < 20 || $tempo > 400 || $level !== $policies->level
+            || [] !== array_diff_assoc($choices, $policies->chosen()) || !\in_array($options['format'], ['text', 'json'], true)) {
             ScoreFileInput::errors($output)->writeln('An option is not understood; bin/console piece:hands --help lists them.');
 
             return Command::INVALID;
@@ -55,7 +51,7 @@ final class PieceHandsCommand extends Command
         if (null === $read) {
             return Command::FAILURE;
         }
-        $report = HandsReport::of($read->piece, FingeringPolicy::of($instrument, $level, $openStrings), $bowing, $amount, $tempo);
+        $report = HandsReport::of($read->piece, $instrument, $policies, $tempo);
         if ('json' === $options['format']) {
             $output->write(json_encode($report, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION)."\n", false, OutputInterface::OUTPUT_RAW);
         } else {

@@ -6,14 +6,13 @@ namespace CoinStair\Core\Tests\Analysis;
 
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\BowRibbon;
+use CoinStair\Core\Analysis\HandLayers;
+use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Analysis\HandsOnScore;
 use CoinStair\Core\Format\ScoreFile;
-use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\OpenStringPolicy;
-use CoinStair\Core\RightHand\AmountPolicy;
+use CoinStair\Core\LeftHand\ShowWhere;
 use CoinStair\Core\RightHand\BowZone;
 use CoinStair\Core\RightHand\Direction;
-use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
@@ -28,7 +27,7 @@ final class HandsOnScoreTest extends TestCase
 
     public function testEachNoteIsMarkedOnce(): void
     {
-        $piece = HandsOnScore::marked($this->hands(Instrument::Violin), true, true);
+        $piece = HandsOnScore::marked($this->hands(Instrument::Violin), new HandLayers(ShowWhere::All, null, false, true));
         self::assertSame([Instrument::Violin], array_map(static fn (Part $part): Instrument => $part->instrument, $piece->parts));
         self::assertSame([[0], [1], [2], [3], [0], [], [4], [3], [], [1], [3]], array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)));
         self::assertSame(
@@ -39,14 +38,14 @@ final class HandsOnScoreTest extends TestCase
 
     public function testWhatIsNotAskedForStaysAsPrinted(): void
     {
-        $piece = HandsOnScore::marked($this->hands(Instrument::Violin), false, true);
+        $piece = HandsOnScore::marked($this->hands(Instrument::Violin), new HandLayers(null, null, false, true));
         self::assertSame([[4]], array_values(array_filter(array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)))));
     }
 
     public function testTheHandsInWords(): void
     {
         $words = HandsOnScore::words($this->hands(Instrument::Violin), 0, 4);
-        self::assertSame(['fingers' => 'D string, open, 1, 2, 3', 'bows' => 'down up down up'], $words[0]);
+        self::assertSame(['fingers' => 'D string, open, 1, 2, 3', 'letters' => 'D E F♯ G', 'bows' => 'down up down up'], $words[0]);
         self::assertSame('A string, open', $words[1]['fingers']);
         self::assertSame('out of reach', HandsOnScore::words($this->hands(Instrument::Violin, 'C,,4'), 0, 1)[0]['fingers']);
     }
@@ -100,6 +99,6 @@ final class HandsOnScoreTest extends TestCase
     {
         $abc = null === $notes ? self::LINE : "X:1\nT:Two Gates\nM:4/4\nL:1/4\nK:D\n".$notes;
 
-        return BothHands::of(ScoreFile::read($abc)->piece, FingeringPolicy::of($instrument, 1, OpenStringPolicy::Open), DirectionPolicy::Alternate, AmountPolicy::Value, 72);
+        return BothHands::of(ScoreFile::read($abc)->piece, $instrument, HandPolicies::ofLevel(1), 72);
     }
 }

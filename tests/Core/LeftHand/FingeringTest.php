@@ -8,6 +8,7 @@ use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
+use CoinStair\Core\LeftHand\FingerTrouble;
 use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
@@ -82,6 +83,40 @@ final class FingeringTest extends TestCase
         yield 'bass, G' => ['bass', 'G1 A1 B1 C2 D2 E2 F#2 G2', 'E: 2 A: 0 1 2 D: 0 1 4 G: 0'];
         yield 'bass, A minor' => ['bass', 'A1 B1 C2 D2 E2 F2 G2 A2', 'A: 0 1 2 D: 0 1 2 G: 0 1'];
         yield 'bass, E from the open string' => ['bass', 'E1 F#1 G1 A1 B1 C2 D2 E2', 'E: 0 1 2 A: 0 1 2 D: 0 1'];
+        yield 'violin, G up two octaves' => ['violin', 'G3 A3 B3 C4 D4 E4 F#4 G4 A4 B4 C5 D5 E5 F#5 G5', 'G: 0 1 2 3 D: 0 1 2 3 A: 0 1 l2 3 E: 0 1 l2'];
+        yield 'violin, A from the first finger' => ['violin', 'A3 B3 C#4 D4 E4 F#4 G#4 A4', 'G: 1 2 h3 D: 0 1 2 h3 A: 0'];
+        yield 'violin, F sharp minor' => ['violin', 'F#4 G#4 A4 B4 C#5 D5 E5 F#5', 'D: 2 h3 A: 0 1 2 3 E: 0 1'];
+        yield 'violin, C minor' => ['violin', 'C4 D4 Eb4 F4 G4 Ab4 Bb4 C5', 'G: 3 D: 0 l1 l2 3 l4 A: l1 l2'];
+        yield 'violin, F minor' => ['violin', 'F4 G4 Ab4 Bb4 C5 Db5 Eb5 F5', 'D: l2 3 l4 A: l1 l2 l3 l4 E: l1'];
+        yield 'violin, D harmonic minor' => ['violin', 'D4 E4 F4 G4 A4 Bb4 C#5 D5', 'D: 0 1 l2 3 A: 0 l1 2 3'];
+        yield 'violin, G in year two' => ['violin', 'G4 A4 B4 C5 D5 E5 F#5 G5', 'D: 3 A: 0 1 l2 3 E: 0 1 l2', 'crossing', 2];
+        yield 'violin, A in year three' => ['violin', 'A4 B4 C#5 D5 E5 F#5 G#5 A5 B5 C#6 D6', 'A: 0 1 2 3 E: 0 1 2 3 4 III h3 4', 'crossing', 3];
+        yield 'viola, G minor' => ['viola', 'G3 A3 Bb3 C4 D4 Eb4 F4 G4', 'G: 0 1 l2 3 D: 0 l1 l2 3'];
+        yield 'viola, A minor' => ['viola', 'A3 B3 C4 D4 E4 F4 G4 A4', 'G: 1 2 3 D: 0 1 l2 3 A: 0'];
+        yield 'viola, D minor' => ['viola', 'D4 E4 F4 G4 A4 Bb4 C5 D5', 'D: 0 1 l2 3 A: 0 l1 l2 3'];
+        yield 'viola, E minor' => ['viola', 'E3 F#3 G3 A3 B3 C4 D4 E4', 'C: 2 h3 G: 0 1 2 3 D: 0 1'];
+        yield 'viola, B minor' => ['viola', 'B3 C#4 D4 E4 F#4 G4 A4 B4', 'G: 2 h3 D: 0 1 2 3 A: 0 1'];
+        yield 'viola, G upper' => ['viola', 'G4 A4 B4 C5 D5', 'D: 3 A: 0 1 l2 3'];
+        yield 'viola, F minor' => ['viola', 'F3 G3 Ab3 Bb3 C4 Db4 Eb4 F4', 'C: 3 G: 0 l1 l2 3 l4 D: l1 l2'];
+        yield 'cello, D minor downward' => ['cello', 'D4 C4 Bb3 A3 G3 F3 E3 D3', 'A: 4 2 l1 0 D: 4 2 1 0'];
+        yield 'cello, A' => ['cello', 'A2 B2 C#3 D3 E3 F#3 G#3 A3 B3 C#4 D4', 'G: 1 x2 x4 D: 0 1 x2 x4 A: 0 1 3 4'];
+        yield 'cello, A minor' => ['cello', 'A2 B2 C3 D3 E3 F3 G3 A3', 'G: 1 3 4 D: 0 1 2 4 A: 0'];
+        yield 'cello, B flat' => ['cello', 'Bb2 C3 D3 Eb3 F3 G3 A3 Bb3', 'G: 2 4 D: 0 l1 2 4 A: 0 l1'];
+        yield 'cello, E minor' => ['cello', 'E2 F#2 G2 A2 B2 C3 D3 E3', 'C: x2 x4 G: 0 1 3 4 D: 0 1'];
+        yield 'cello, B minor' => ['cello', 'B2 C#3 D3 E3 F#3 G3 A3 B3', 'G: x2 x4 D: 0 1 3 4 A: 0 1'];
+        yield 'cello, C minor' => ['cello', 'C2 D2 Eb2 F2 G2 Ab2 Bb2 C3', 'C: 0 1 2 4 G: 0 l1 2 4'];
+        yield 'cello, F sharp minor' => ['cello', 'F#2 G#2 A2 B2 C#3 D3 E3 F#3', 'C: x4 G: l1 1 x2 x4 D: 0 1 3'];
+        yield 'cello, D two octaves in year three' => ['cello', 'D3 E3 F#3 G3 A3 B3 C#4 D4 E4 F#4', 'D: 0 1 3 4 A: 0 1 3 4 III x2 x4', 'crossing', 3];
+        yield 'bass, D downward' => ['bass', 'D3 C#3 B2 A2 G2 F#2 E2 D2', 'G: III 4 2 I 4 1 0 D: 4 1 0'];
+        yield 'bass, A' => ['bass', 'A1 B1 C#2 D2 E2 F#2 G#2 A2', 'A: 0 1 4 D: 0 1 4 G: half 1 2'];
+        yield 'bass, C' => ['bass', 'C2 D2 E2 F2 G2 A2 B2 C3', 'A: 2 D: 0 1 2 G: 0 1 4 III 1'];
+        yield 'bass, F' => ['bass', 'F1 G1 A1 Bb1 C2 D2 E2 F2', 'E: half 1 4 A: 0 1 4 D: 0 2 4'];
+        yield 'bass, B flat' => ['bass', 'Bb1 C2 D2 Eb2 F2 G2 A2 Bb2', 'A: half 1 4 D: 0 1 4 G: 0 2 4'];
+        yield 'bass, E minor' => ['bass', 'E2 F#2 G2 A2 B2 C3 D3', 'D: 1 4 G: 0 1 4 III 1 4'];
+        yield 'bass, B minor' => ['bass', 'B1 C#2 D2 E2 F#2 G2 A2 B2', 'A: 1 4 D: 0 1 4 G: 0 1 4'];
+        yield 'bass, D minor' => ['bass', 'D2 E2 F2 G2 A2 Bb2 C3 D3', 'D: 0 1 2 G: 0 1 2 III 1 4'];
+        yield 'bass, G minor' => ['bass', 'G1 A1 Bb1 C2 D2 Eb2 F2 G2', 'E: half 4 A: 0 1 4 D: 0 1 4 G: 0'];
+        yield 'bass, F sharp minor' => ['bass', 'F#1 G#1 A1 B1 C#2 D2 E2 F#2', 'E: 1 4 A: 0 1 4 D: 0 1 4'];
     }
 
     /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string, 4?: int}> */
@@ -104,6 +139,27 @@ final class FingeringTest extends TestCase
         yield 'no fourth finger but for long notes' => ['violin', 'F#4 A4 F#4', 'D: 2 A: 0 D: 2', 'long', 2];
         yield 'repeated notes count together' => ['violin', 'G4 A4 A4 G4', 'D: 3 4 4 3', 'long', 2];
         yield 'the fourth finger instead of the top open string' => ['violin', 'D5 E5 D5', 'A: 3 4 3', 'long', 2];
+        yield 'chord, violin, F' => ['violin', 'F4 A4 C5 F5 C5 A4 F4', 'D: l2 A: 0 l2 E: l1 A: l2 0 D: l2'];
+        yield 'chord, violin, E minor' => ['violin', 'E4 G4 B4 E5 B4 G4', 'D: 1 3 A: 1 E: 0 A: 1 D: 3'];
+        yield 'chord, violin, A minor' => ['violin', 'A3 C4 E4 A4 C5 E5', 'G: 1 3 D: 1 A: 0 l2 E: 0'];
+        yield 'chord, violin, D minor' => ['violin', 'D4 F4 A4 D5 F5', 'D: 0 l2 A: 0 3 E: l1'];
+        yield 'chord, violin, B minor' => ['violin', 'B3 D4 F#4 B4 D5 F#5', 'G: 2 D: 0 2 A: 1 3 E: 1'];
+        yield 'chord, viola, D' => ['viola', 'D3 F#3 A3 D4 F#4 A4', 'C: 1 h3 G: 1 D: 0 2 A: 0'];
+        yield 'chord, viola, F' => ['viola', 'F3 A3 C4 F4', 'C: 3 G: 1 3 D: l2'];
+        yield 'chord, viola, B flat' => ['viola', 'Bb3 D4 F4 Bb4', 'G: l2 D: 0 l2 A: l1'];
+        yield 'chord, viola, A minor' => ['viola', 'A3 C4 E4 A4', 'G: 1 3 D: 1 A: 0'];
+        yield 'chord, viola, G minor' => ['viola', 'G3 Bb3 D4 G4', 'G: 0 l2 D: 0 3'];
+        yield 'chord, cello, F' => ['cello', 'F2 A2 C3 F3', 'C: 4 G: 1 4 D: 2'];
+        yield 'chord, cello, A' => ['cello', 'A2 C#3 E3 A3', 'G: 1 x4 D: 1 A: 0'];
+        yield 'chord, cello, B flat' => ['cello', 'Bb2 D3 F3 Bb3', 'G: 2 D: 0 2 A: l1'];
+        yield 'chord, cello, D minor' => ['cello', 'D3 F3 A3 D4', 'D: 0 2 A: 0 4'];
+        yield 'chord, cello, E minor' => ['cello', 'E2 G2 B2 E3', 'C: 3 G: 0 3 D: 1'];
+        yield 'chord, bass, A' => ['bass', 'A1 C#2 E2 A2', 'A: 0 4 D: 1 G: 1'];
+        yield 'chord, bass, C' => ['bass', 'C2 E2 G2 C3', 'A: 2 D: 1 G: 0 III 1'];
+        yield 'chord, bass, F' => ['bass', 'F1 A1 C2 F2', 'E: half 1 A: 0 4 D: 4'];
+        yield 'chord, bass, B flat' => ['bass', 'Bb1 D2 F2 Bb2', 'A: half 1 D: 0 4 G: 4'];
+        yield 'chord, bass, E minor' => ['bass', 'E1 G1 B1 E2', 'E: 0 2 A: 1 D: 1'];
+        yield 'chord, bass, D minor' => ['bass', 'D2 F2 A2 D3', 'D: 0 2 G: 1 III 4'];
     }
 
     public function testPrintedFingersAreKeptAgreeOrSuggest(): void
@@ -121,7 +177,7 @@ final class FingeringTest extends TestCase
     {
         $fingering = Fingering::of([self::note(0, 'D4', finger: 2), self::note(1, 'E4', finger: 1)], FingeringPolicy::of(Instrument::Violin));
         self::assertSame('D: 0 1', self::text($fingering));
-        self::assertSame([true, false], $fingering->refused);
+        self::assertSame([[FingerTrouble::PrintedRefused], []], $fingering->troubles);
     }
 
     public function testANoteOutOfReachIsLeftOutAndTheHandStays(): void

@@ -8,6 +8,7 @@ use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\KeepDownPolicy;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\LeftHand\Reasons;
@@ -46,8 +47,8 @@ final class HandMarksTest extends TestCase
     public function testTheWindowOfKeepingDownIsAPolicy(): void
     {
         $notes = Line::of($piece = Tunes::abc('c E E E|E4|E4|c4|'), $piece->parts[0]);
-        foreach ([2 => false, 3 => true] as $measures => $kept) {
-            $policy = FingeringPolicy::of(Instrument::Violin, 1, keepDownMeasures: $measures);
+        foreach (['near' => false, 'always' => true, 'never' => false] as $keepDown => $kept) {
+            $policy = FingeringPolicy::of(Instrument::Violin, 1, keepDown: KeepDownPolicy::from($keepDown));
             self::assertSame($kept, \in_array(HandMark::KeepDown, HandMarks::of(Fingering::of($notes, $policy), $policy)[0], true));
         }
     }
@@ -73,7 +74,7 @@ final class HandMarksTest extends TestCase
         yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Saves crossing to another string: open A would do it too.', 'crossing'];
         yield 'a long note' => ['violin', 'c e2 d|', 1, 'Not left to an open string: open E would be one.', 'long'];
         yield 'printed' => ['violin', 'E !4!A E z|', 1, 'Printed in the book.'];
-        yield 'a printed finger that is wrong' => ['violin', '!2!D E z2|', 0, 'The printed finger does not give this pitch; it is not followed.'];
+        yield 'a printed finger that is wrong' => ['violin', '!2!D E z2|', 0, 'The printed finger does not give this pitch in the hands of this class; it is not followed.'];
         yield 'held on' => ['violin', 'E4-|E4|', 1, 'Held on.'];
         yield 'out of reach' => ['violin', "d'z3|", 0, 'D is out of reach of these hands; position III has it, or the octave below.'];
         yield 'below the lowest string' => ['violin', 'C,z3|', 0, 'C is out of reach; the octave above is offered.'];
