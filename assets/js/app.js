@@ -1,6 +1,7 @@
 import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
 import { drawInWidth } from './notation.js';
+import { drawSideBySide } from './hands.js';
 import { startMeasureMap } from './measure-map.js';
 
 htmx.config.allowEval = false;
@@ -74,8 +75,19 @@ document.addEventListener('click', (event) => {
     if (opener) {
         document.getElementById(opener.dataset.opens)?.showModal();
     }
+    if (event.target.closest('[data-print]')) {
+        window.print();
+    }
     if (event.target.closest('[data-closes]')) {
         event.target.closest('dialog')?.close();
+    }
+});
+
+// A policy says why as soon as it is chosen.
+document.addEventListener('change', ({ target }) => {
+    const why = target.matches?.('.policy select') ? target.closest('.policy').querySelector('.why') : null;
+    if (why) {
+        why.textContent = target.selectedOptions[0]?.dataset.why ?? '';
     }
 });
 
@@ -126,3 +138,4 @@ document.addEventListener('htmx:afterSettle', engrave);
 engrave();
 startSteps();
 startMeasureMap();
+drawSideBySide();

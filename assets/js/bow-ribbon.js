@@ -1,8 +1,8 @@
 // Draws the bow ribbon under the staves of an engraved picture: frog above, tip below, each stroke a slope under its notes.
-const HEIGHT = 700;
+const HEIGHT = 900;
 const GAP = 260;
 /** Units of the engraver that leave room for a ribbon between two systems. */
-export const ROOM = 26;
+export const ROOM = 30;
 
 function element(name, attributes, parent) {
     const made = document.createElementNS('http://www.w3.org/2000/svg', name);

@@ -1,6 +1,5 @@
 // Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
-import { drawRibbon, ROOM } from './bow-ribbon.js';
-import { drawInWidth } from './notation.js';
+import { notate, startHands } from './hands.js';
 
 let chosen = null;
 let drawing = 0;
@@ -44,57 +43,15 @@ function paint() {
     }
 }
 
-/** List items, each the number of a measure and what is said of it. */
-function measureLines(rows, separator) {
-    return rows.map(({ number, notes }) => {
-        const item = document.createElement('li');
-        const label = document.createElement('b');
-        label.textContent = number;
-        item.append(label, ' ' + notes.join(separator));
-        return item;
-    });
-}
-
-async function notate() {
-    const figure = document.querySelector('[data-notation]');
-    if (!figure) {
-        return;
-    }
-    const mine = ++drawing;
-    const first = Number(figure.dataset.from ?? 0);
-    const address = new URL(figure.dataset.notation, location.href);
-    address.searchParams.set('from', String(chosen?.from ?? first));
-    address.searchParams.set('to', String(chosen === null ? Number(figure.dataset.to) : chosen.last + 1));
-    new FormData(document.querySelector('[data-hands]')).forEach((value, name) => address.searchParams.set(name, value));
-    try {
-        const answer = await (await fetch(address, { headers: { Accept: 'application/json' } })).json();
-        if (mine !== drawing) {
-            return;
-        }
-        figure.querySelector('[data-note-text]').replaceChildren(...measureLines(answer.text, ' · '));
-        const why = figure.querySelector('[data-why-text]');
-        why.replaceChildren(...measureLines(answer.why, '\n'));
-        why.parentElement.hidden = answer.why.length === 0;
-        const notices = figure.querySelector('[data-hand-notices]');
-        notices.hidden = answer.notices.length === 0;
-        notices.replaceChildren(...answer.notices.map((notice) => {
-            const item = document.createElement('li');
-            item.textContent = notice;
-            return item;
-        }));
-        const picture = await drawInWidth(figure.querySelector('[data-stave]'), answer.xml, 52, answer.ribbon ? { spacingSystem: ROOM } : {});
-        if (answer.ribbon) {
-            drawRibbon(picture, answer.ribbon);
-        }
-    } catch {
-        figure.querySelector('[data-stave]').textContent = figure.dataset.failed;
-    }
+/** The measures that the notation shows: those that are chosen, else the first. */
+function range() {
+    return chosen === null ? null : { from: chosen.from, to: chosen.last + 1 };
 }
 
 let later;
 function settle() {
     clearTimeout(later);
-    later = setTimeout(notate, 180);
+    later = setTimeout(() => notate(range()), 180);
 }
 
 function nextRow(tile, direction) {
@@ -206,9 +163,8 @@ export function startMeasureMap() {
         }
     });
     document.addEventListener('change', (event) => {
-        if (event.target.closest('[data-hands]')) {
+        if (event.target.matches('[data-part]')) {
             paint();
-            notate();
         }
     });
     document.addEventListener('htmx:afterSettle', () => {
@@ -228,5 +184,5 @@ export function startMeasureMap() {
         document.addEventListener(name, (event) => light(event, on));
     }
     paint();
-    notate();
+    startHands();
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Analysis;
 
 use CoinStair\Core\Form\PartsFromLine;
+use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\HandMark;
@@ -18,6 +20,7 @@ use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Strokes;
 use CoinStair\Core\Score\HandEdit;
+use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
@@ -35,6 +38,7 @@ final readonly class BothHands
      * @param list<HandNotice>       $notices
      * @param list<HandEdit>         $lost        edits whose note is gone or another
      * @param list<self>             $divided     the hands of the part's other voices
+     * @param list<string>           $known       places that the class knows
      * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the first time
      */
     private function __construct(
@@ -51,6 +55,7 @@ final readonly class BothHands
         public array $notices,
         public array $lost,
         public array $divided,
+        public array $known,
         private array $first,
     ) {
     }
@@ -98,6 +103,69 @@ final readonly class BothHands
     }
 
     /**
+     * Every place that the instrument has for a note, those of the class's hands first; each string and finger once.
+     *
+     * @return list<array{choice: Candidate, position: string, outside: bool}>
+     */
+    public function places(int $note): array
+    {
+        $places = [];
+        $pitch = $this->fingering->notes[$note]->pitch;
+        $allowed = \count($this->fingeringPolicy->hands());
+        foreach ((new Fingerboard($this->instrument(), $this->fingering->hands))->candidates($pitch) as $choice) {
+            $key = $choice->string.' '.$choice->finger;
+            if (!isset($places[$key]) || $choice->hand < $places[$key]['choice']->hand) {
+                $places[$key] = ['choice' => $choice, 'position' => $choice->isOpen() ? 'I' : $this->fingering->hands[$choice->hand]->position, 'outside' => $choice->hand >= $allowed];
+            }
+        }
+        usort($places, static fn (array $one, array $other): int => $one['choice']->hand <=> $other['choice']->hand);
+
+        return $places;
+    }
+
+    /**
+     * The least that has to be set for a note to be taken so: the finger if it tells, else the string, else both.
+     *
+     * @return list<HandEdit>
+     */
+    public function editsFor(int $note, Candidate $choice): array
+    {
+        $places = array_column($this->places($note), 'choice');
+        $line = $this->fingering->notes[$note];
+        $string = HandEdit::of($line->id, $line->pitch->name(), HandEditKind::String, $this->fingering->fingerboard->stringName($choice->string));
+        $finger = HandEdit::of($line->id, $line->pitch->name(), HandEditKind::Finger, (string) $choice->finger);
+        if (1 === \count(array_filter($places, static fn (Candidate $one): bool => $one->finger === $choice->finger))) {
+            return [$finger];
+        }
+
+        return 1 === \count(array_filter($places, static fn (Candidate $one): bool => $one->string === $choice->string)) ? [$string] : [$string, $finger];
+    }
+
+    /** Index of a note in the line; none if this voice has no such note. */
+    public function indexOf(string $note): ?int
+    {
+        foreach ($this->fingering->notes as $index => $line) {
+            if ($line->id === $note) {
+                return $index;
+            }
+        }
+
+        return null;
+    }
+
+    /** Index of the stroke that holds a note; none if it is plucked. */
+    public function strokeOf(string $note): ?int
+    {
+        foreach ($this->bowing->strokes as $index => $step) {
+            if (\in_array($note, $step->stroke->notes, true)) {
+                return $index;
+            }
+        }
+
+        return null;
+    }
+
+    /**
      * @param list<string>     $known
      * @param list<HandNotice> $derived
      * @param list<self>       $divided
@@ -118,7 +186,7 @@ final readonly class BothHands
             array_push($all, ...$other->notices);
         }
 
-        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $edits->lost($part), $divided, self::first($fingering, $known));
+        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $edits->lost($part), $divided, $known, self::first($fingering, $known));
     }
 
     /**

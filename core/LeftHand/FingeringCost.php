@@ -17,6 +17,8 @@ final readonly class FingeringCost
     private const HOP = 3.0;
     private const SLIDE = 2.5;
     private const SHIFT = 6.0;
+    /** The first finger leads a shift along the string well; the others slide. */
+    private const SHIFT_ON_WEAK_FINGER = 2.0;
     private const SHIFT_SEMITONE = 1.0;
     private const STRETCHED = 0.5;
     private const SHAPE = 2.0;
@@ -143,6 +145,9 @@ final readonly class FingeringCost
                 $parts['shape'] = self::SHAPE * ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : 1.0);
             } else {
                 $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
+                if ($from->finger === $to->finger && $to->finger > 1 && 0 === $distance) {
+                    $parts['slide'] = self::SHIFT_ON_WEAK_FINGER;
+                }
             }
         }
 

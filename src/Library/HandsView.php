@@ -4,86 +4,162 @@ declare(strict_types=1);
 
 namespace App\Library;
 
+use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Piece;
+use App\Shared\Record\HandsRecord;
+use App\Shared\Web\HandDrawing;
+use App\Shared\Web\HandWords;
 use App\Shared\Web\MusicExtension;
 use App\Shared\Web\Notation;
+use CoinStair\Core\Analysis\ArmLevels;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\BowRibbon;
 use CoinStair\Core\Analysis\HandsOnScore;
+use CoinStair\Core\Analysis\PhraseWays;
 use CoinStair\Core\Analysis\RibbonStroke;
+use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\OpenStringPolicy;
-use CoinStair\Core\RightHand\AmountPolicy;
-use CoinStair\Core\RightHand\BowZone;
-use CoinStair\Core\RightHand\DirectionPolicy;
+use CoinStair\Core\LeftHand\HandPicture;
+use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
+use CoinStair\Core\RightHand\LongNote;
+use CoinStair\Core\RightHand\LongNotes;
+use CoinStair\Core\RightHand\Touches;
+use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\Instrument;
-use Symfony\Component\HttpFoundation\InputBag;
-use Symfony\Contracts\Cache\CacheInterface;
-use Symfony\Contracts\Translation\TranslatorInterface;
+use CoinStair\Core\Score\Place;
+use Twig\Environment;
 
-/** The notation of some measures with the fingers and bows of one instrument. */
+/**
+ * The notation of some measures with the fingers and bows of one instrument, and all that is told beside it.
+ *
+ * @phpstan-type Ribbon array{frog: string, tip: string, strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>}
+ * @phpstan-type Lines list<array{number: string, notes: list<string>}>
+ */
 final readonly class HandsView
 {
-    public function __construct(private CacheInterface $cache, private MusicExtension $music, private TranslatorInterface $translator)
+    private const NOTICES = 12;
+
+    public function __construct(private HandsRecord $record, private MusicExtension $music, private HandWords $words, private Environment $twig)
     {
     }
 
-    /**
-     * @param InputBag<string> $query instrument, level, open, bowing, fingers, bows, ribbon
-     *
-     * @return array{xml: string, text: list<array{number: string, notes: list<string>}>, why: list<array{number: string, notes: list<string>}>, ribbon: array{frog: string, tip: string, strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>}|null, notices: list<string>}|null none if no instrument is asked for
-     */
-    public function of(Piece $piece, InputBag $query, int $from, int $to): ?array
+    /** None if no instrument is asked for, or the piece has no notes. */
+    public function hands(Piece $piece, HandsQuery $query): ?BothHands
     {
-        $instrument = Instrument::tryFrom($query->getString('instrument'));
-        $score = $piece->score();
-        if (null === $instrument || Instrument::Other === $instrument || $score->isOutline()) {
-            return null;
-        }
-        $policy = FingeringPolicy::of($instrument, max(1, min(4, $query->getInt('level', 1))), OpenStringPolicy::tryFrom($query->getString('open')));
-        $bowing = DirectionPolicy::tryFrom($query->getString('bowing')) ?? DirectionPolicy::Alternate;
-        $key = implode('.', ['hands', hash('xxh128', $piece->scoreText()), $instrument->value, $policy->level, $policy->openStrings->value, $bowing->value, $piece->getGoalTempo()]);
-        $hands = $this->cache->get($key, static fn (): BothHands => BothHands::of($score, $policy, $bowing, AmountPolicy::Value, $piece->getGoalTempo()));
-        $numbers = MeasureNumbers::of($score)->all();
-        $ribbon = $query->getBoolean('ribbon') ? BowRibbon::of($hands, $from, $to) : [];
-        $places = $this->places($ribbon);
-        $text = [];
-        foreach (HandsOnScore::words($hands, $from, $to) as $position => $words) {
-            $text[] = ['number' => $numbers[$position] ?? '', 'notes' => array_values(array_filter([$words['fingers'], '' === $words['bows'] ? '' : 'bows: '.($places[$position] ?? $words['bows'])]))];
-        }
+        return null === $query->instrument || $piece->score()->isOutline() ? null : $this->record($piece, $query->instrument, $query);
+    }
+
+    public function record(Piece $piece, Instrument $instrument, HandsQuery $query): BothHands
+    {
+        return $this->record->of($piece, $instrument, $query->policies, $query->class, $piece->getGoalTempo());
+    }
+
+    /**
+     * @return array{xml: string, text: Lines, why: Lines, ribbon: Ribbon|null, notices: list<string>, side: string, more: string}
+     */
+    public function of(Piece $piece, BothHands $hands, HandsQuery $query, int $from, int $to): array
+    {
+        $numbers = MeasureNumbers::of($piece->score())->all();
         $why = [];
         foreach (HandsOnScore::why($hands, $from, $to) as $position => $reasons) {
             $why[] = ['number' => $numbers[$position] ?? '', 'notes' => array_map(fn (array $one): string => implode(', ', $one['of']).': '.$this->music->notice($one['reason']), array_values($reasons))];
         }
 
         return [
-            'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->getBoolean('fingers'), $query->getBoolean('bows')), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
-            'text' => $text,
+            'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->layers), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
+            'text' => $this->words->lines($hands, $from, $to),
             'why' => $why,
-            'ribbon' => [] === $ribbon ? null : [
-                'frog' => $this->translator->trans('bow.frog'),
-                'tip' => $this->translator->trans('bow.tip'),
-                'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], $ribbon),
-            ],
-            'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => $this->music->notice($notice->notice), \array_slice($hands->notices, 0, 12)))),
+            'ribbon' => $query->ribbon ? $this->ribbon($hands, $from, $to) : null,
+            'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ($numbers[$notice->position] ?? '').': '.$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
+            'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
+            'more' => $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)),
+        ];
+    }
+
+    /** @return array{instrument: Instrument, card: string, drawing: HandDrawing, numbers: string, arm: array{string: string, from: string, to: string, crossings: int, rises: bool}|null} */
+    public function side(Piece $piece, BothHands $hands, int $from, int $to): array
+    {
+        $numbers = MeasureNumbers::of($piece->score())->all();
+        $arm = ArmLevels::of($hands, $from, $to);
+        $longest = $arm->longest();
+        $card = StartCard::of($hands, Place::of($from), Place::of($to));
+
+        return [
+            'instrument' => $hands->instrument(),
+            'card' => null === $card ? '' : $this->words->card($card),
+            'drawing' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known)),
+            'numbers' => self::run($numbers, $from, $to - 1),
+            'arm' => null === $longest ? null : ['string' => $longest['string'], 'from' => $numbers[$longest['from']] ?? '', 'to' => $numbers[$longest['to']] ?? '', 'crossings' => array_sum($arm->crossings), 'rises' => ArmLevels::risesToLowest($hands->instrument())],
+        ];
+    }
+
+    /** @return Ribbon|null */
+    public function ribbon(BothHands $hands, int $from, int $to): ?array
+    {
+        $ribbon = BowRibbon::of($hands, $from, $to);
+
+        return [] === $ribbon ? null : [
+            'frog' => $this->words->zone('frog'),
+            'tip' => $this->words->zone('tip'),
+            'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], $ribbon),
         ];
     }
 
     /**
-     * @param list<RibbonStroke> $ribbon
+     * What is told of the whole piece: its phrases on the bow, soft and loud, long notes, and what the teacher set.
      *
-     * @return array<int, string> by measure position: "down frog to middle, up middle to frog"
+     * @param list<string> $numbers
+     *
+     * @return array<string, mixed>
      */
-    private function places(array $ribbon): array
+    private function more(Piece $piece, BothHands $hands, HandsQuery $query, array $numbers): array
     {
-        $places = [];
-        foreach ($ribbon as $one) {
-            $text = \sprintf('%s %s – %s', $one->direction->value, $this->translator->trans('bow.'.BowZone::of($one->from)->value), $this->translator->trans('bow.'.BowZone::of($one->to)->value));
-            $places[$one->position] = isset($places[$one->position]) ? $places[$one->position].', '.$text : $text;
+        $players = $query->class?->players($hands->instrument()) ?? 8;
+        $strokes = $hands->bowing->strokes;
+
+        return [
+            'piece' => $piece,
+            'phrases' => array_map(fn (PhraseWays $way): array => ['measures' => self::run($numbers, $way->from, $way->to), 'start' => $this->words->zone($way->start->value), 'end' => $this->words->zone($way->end->value)], \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40)),
+            'touches' => array_map(static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change], \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40)),
+            'whole' => 'whole' === $hands->policies->amount->value,
+            'long' => array_map(static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note], \array_slice(LongNotes::of($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players), 0, 20)),
+            'edits' => $this->editsOf($piece, $query, $hands),
+            'query' => $query,
+            'hair' => BowUse::hair($hands->instrument()),
+        ];
+    }
+
+    /** @return list<array{edit: HandEdit, measure: string, lost: bool, text: string}> what a teacher set of this instrument's notes */
+    public function editsOf(Piece $piece, HandsQuery $query, BothHands $hands): array
+    {
+        $numbers = MeasureNumbers::of($piece->score())->all();
+        $positions = [];
+        foreach ($hands->voices() as $voice) {
+            foreach ($voice->fingering->notes as $note) {
+                $positions[$note->id] = $note->position;
+            }
+        }
+        $rows = [];
+        foreach ($this->record->edits($piece, $query->class, $hands->instrument()) as $row) {
+            $edit = $row->edit();
+            $rows[] = [
+                'edit' => $row,
+                'measure' => $numbers[$positions[$edit->note] ?? -1] ?? '',
+                'lost' => \in_array($edit, $hands->lost, false),
+                'text' => HandEditKind::Amount === $edit->kind ? round(100 * (float) $edit->value).' %' : $edit->value,
+            ];
         }
 
-        return $places;
+        return $rows;
+    }
+
+    /** @param list<string> $numbers */
+    private static function run(array $numbers, int $from, int $last): string
+    {
+        $one = $numbers[$from] ?? '';
+        $other = $numbers[$last] ?? '';
+
+        return $one === $other ? $one : $one.'–'.$other;
     }
 }

@@ -14,8 +14,6 @@ use App\Shared\Web\Version;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
-use CoinStair\Core\LeftHand\OpenStringPolicy;
-use CoinStair\Core\RightHand\DirectionPolicy;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -45,8 +43,6 @@ final class PieceController extends AbstractController
             'numberNotices' => MeasureNumbers::of($score)->notices(),
             'road' => RoadStrip::of($score, Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed),
             'instruments' => Instrument::strings(),
-            'open_strings' => OpenStringPolicy::cases(),
-            'bowings' => DirectionPolicy::cases(),
             'patterns' => $entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
             'classes' => $entities->getRepository(SchoolClass::class)->findBy([], ['name' => 'ASC'], 100),
             'sequences' => $entities->createQuery('SELECT s, c FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')->setParameter('piece', $piece)->setMaxResults(50)->getResult(),
@@ -62,21 +58,22 @@ final class PieceController extends AbstractController
 
     /** Notation of a run of measures: a small MusicXML, and the same as text. */
     #[Route('/notation', name: 'piece_notation', methods: ['GET'])]
-    public function notation(Piece $piece, Request $request, HandsView $hands): JsonResponse
+    public function notation(Piece $piece, Request $request, HandsView $view, EntityManagerInterface $entities): JsonResponse
     {
         $score = $piece->score();
         $count = \count($score->measures);
         $from = max(0, min($count - 1, $request->query->getInt('from')));
         $to = max($from + 1, min($count, $request->query->getInt('to', $count), $from + self::ENGRAVED));
-        $withHands = $hands->of($piece, $request->query, $from, $to);
-        if (null !== $withHands) {
-            return new JsonResponse($withHands);
+        $query = HandsQuery::of($request->query, $entities);
+        $hands = $view->hands($piece, $query);
+        if (null !== $hands) {
+            return new JsonResponse($view->of($piece, $hands, $query, $from, $to));
         }
         $part = $request->query->getString('part');
         $parts = null === $score->part($part) ? null : [$part];
         $textPart = $score->part($part) ?? $score->parts[0];
 
-        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'why' => [], 'ribbon' => null, 'notices' => []]);
+        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'why' => [], 'ribbon' => null, 'notices' => [], 'side' => '', 'more' => '']);
     }
 
     #[Route('/settings', name: 'piece_settings', methods: ['GET', 'POST'])]

@@ -6,6 +6,7 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\Growth;
@@ -60,6 +61,10 @@ class SchoolClass implements BelongsToProgram
 
     #[ORM\Column(length: 80)]
     private string $growth = 'ratio';
+
+    /** @var array<string, mixed>|null what was chosen for both hands where it differs from the year's defaults */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $hands = null;
 
     /** @var Collection<int, InstrumentGroup> */
     #[ORM\OneToMany(targetEntity: InstrumentGroup::class, mappedBy: 'class', cascade: ['persist', 'remove'], orphanRemoval: true)]
@@ -180,6 +185,16 @@ class SchoolClass implements BelongsToProgram
     public function growth(): Growth
     {
         return Growth::parse($this->growth);
+    }
+
+    public function handPolicies(): HandPolicies
+    {
+        return HandPolicies::of($this->year, $this->hands ?? []);
+    }
+
+    public function setHandPolicies(HandPolicies $policies): void
+    {
+        $this->hands = $policies->choices() ?: null;
     }
 
     /** @return Collection<int, InstrumentGroup> */

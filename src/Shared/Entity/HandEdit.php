@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Entity;
+
+use App\Shared\Tenancy\BelongsToProgram;
+use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Score\HandEdit as Edit;
+use CoinStair\Core\Score\HandEditKind;
+use CoinStair\Core\Score\Instrument;
+use Doctrine\ORM\Mapping as ORM;
+
+/** A finger, string, direction or amount of bow that a teacher set of one note, for one class or for all. */
+#[ORM\Entity]
+#[ORM\Index(columns: ['piece_id', 'instrument'])]
+class HandEdit implements BelongsToProgram
+{
+    use ProgramRow;
+
+    /** A piece holds at most so many. */
+    public const LIMIT = 2000;
+
+    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Piece $piece;
+
+    /** None: for all classes. */
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(onDelete: 'CASCADE')]
+    private ?SchoolClass $class;
+
+    #[ORM\Column(length: 8, enumType: Instrument::class)]
+    private Instrument $instrument;
+
+    /** Id of the event. */
+    #[ORM\Column(length: 60)]
+    private string $note;
+
+    #[ORM\Column(length: 8)]
+    private string $pitch;
+
+    #[ORM\Column(length: 10, enumType: HandEditKind::class)]
+    private HandEditKind $kind;
+
+    #[ORM\Column(length: 10)]
+    private string $value;
+
+    public function __construct(Piece $piece, ?SchoolClass $class, Instrument $instrument, Edit $edit)
+    {
+        $this->piece = $piece;
+        $this->class = $class;
+        $this->instrument = $instrument;
+        $this->note = $edit->note;
+        $this->pitch = $edit->pitch;
+        $this->kind = $edit->kind;
+        $this->value = $edit->value;
+    }
+
+    public function getId(): ?int
+    {
+        return $this->id;
+    }
+
+    public function getPiece(): Piece
+    {
+        return $this->piece;
+    }
+
+    public function getClass(): ?SchoolClass
+    {
+        return $this->class;
+    }
+
+    public function getInstrument(): Instrument
+    {
+        return $this->instrument;
+    }
+
+    public function edit(): Edit
+    {
+        return Edit::of($this->note, $this->pitch, $this->kind, $this->value);
+    }
+
+    /** It sets the same thing of the same note, for the same class or for all. */
+    public function replaces(self $other): bool
+    {
+        return $this->note === $other->note && $this->kind === $other->kind && $this->class === $other->class && $this->instrument === $other->instrument;
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Web;
+
+use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Analysis\BowRibbon;
+use CoinStair\Core\Analysis\HandsOnScore;
+use CoinStair\Core\Analysis\StartCard;
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\RightHand\BowZone;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/** Fingers and bows in the program's words: what a screen reader reads, and what is printed. */
+final readonly class HandWords
+{
+    public function __construct(private TranslatorInterface $translator)
+    {
+    }
+
+    /**
+     * Each measure: "D string, open, 1, low 2", then its letters, then its bows with their places.
+     *
+     * @return list<array{number: string, notes: list<string>}>
+     */
+    public function lines(BothHands $hands, int $from, int $to): array
+    {
+        $numbers = MeasureNumbers::of($hands->piece)->all();
+        $bows = [];
+        foreach (BowRibbon::of($hands, $from, $to) as $one) {
+            $text = \sprintf('%s %s – %s', $this->translator->trans('bow.'.$one->direction->value), $this->zone(BowZone::of($one->from)->value), $this->zone(BowZone::of($one->to)->value));
+            $bows[$one->position] = isset($bows[$one->position]) ? $bows[$one->position].', '.$text : $text;
+        }
+        $lines = [];
+        foreach (HandsOnScore::words($hands, $from, $to) as $position => $words) {
+            $lines[] = ['number' => $numbers[$position] ?? '', 'notes' => array_values(array_filter([
+                $words['fingers'],
+                $words['letters'],
+                isset($bows[$position]) ? $this->translator->trans('bows:').' '.$bows[$position] : '',
+            ], static fn (string $text): bool => '' !== $text))];
+        }
+
+        return $lines;
+    }
+
+    /** "D string, 2 · up-bow from the tip · wait 2 beats. Set. Breathe." */
+    public function card(StartCard $card): string
+    {
+        $parts = [$this->translator->trans('%string% string, %finger%', ['%string%' => $card->string, '%finger%' => HandsOnScore::finger($card->choice)]).' ('.$card->letter.')'];
+        if ('I' !== $card->position) {
+            $parts[] = $this->translator->trans('position %position%', ['%position%' => $card->position]);
+        }
+        if ([] !== $card->beneath) {
+            $parts[] = $this->translator->trans('set %fingers% along', ['%fingers%' => implode(', ', $card->beneath)]);
+        }
+        $parts[] = null === $card->direction ? $this->translator->trans('plucked') : $this->translator->trans($card->slurred ? 'goes on %direction%, %place%' : '%direction%, %place%', ['%direction%' => $this->translator->trans('bow.'.$card->direction->value), '%place%' => $this->zone($card->zone()->value)]);
+        if ('0' !== $card->wait) {
+            $parts[] = $this->translator->trans('wait %beats% beats', ['%beats%' => $card->wait]);
+        }
+
+        return implode(' · ', $parts);
+    }
+
+    public function zone(string $zone): string
+    {
+        return $this->translator->trans('bow.'.$zone);
+    }
+}
