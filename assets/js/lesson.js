@@ -1,5 +1,6 @@
 // The room screen. What happens on a stair is walked on the table of states that the server compiled; time comes from the audio clock;
 // every coin and miss is kept on the device until the server has it.
+import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInBox } from './notation.js';
 import { Sound } from './sound.js';
 import { Log } from './lesson-log.js';
@@ -16,6 +17,9 @@ const remembered = `lesson-${data.lesson}-step`;
 let index = 0;
 let part = data.parts[0]?.id;
 let letterOfDrawing = 0;
+// What lies over the notes, one key each. Fingers and letters: where new, all, none.
+const WHERE = ['new', 'all', 'none'];
+const layers = { ...data.layers, strings: false, bows: true, ribbon: false, hand: false, ...JSON.parse(localStorage.getItem('lesson-layers') ?? '{}') };
 
 const step = () => data.steps[index];
 const chunk = () => data.chunks[step().chunk];
@@ -165,11 +169,67 @@ async function paintStep() {
     await paintNotation();
 }
 
+/** The notation without the layers that are not wanted. */
+function layered({ xml, fresh, verses }) {
+    if (!view().card && !view().picture) {
+        return xml;
+    }
+    const score = new DOMParser().parseFromString(xml, 'application/xml');
+    const kept = new Set(fresh);
+    const drop = (selector) => score.querySelectorAll(selector).forEach((element) => element.remove());
+    for (const [name, selector] of [['fingers', 'fingering'], ['letters', `lyric[number="${verses + 1}"]`]]) {
+        if (layers[name] === 'none') {
+            drop(selector);
+        } else if (layers[name] === 'new') {
+            score.querySelectorAll(selector).forEach((element) => kept.has(element.closest('note').id) || element.remove());
+        }
+    }
+    const strings = `lyric[number="${verses + 2}"]`;
+    if (!layers.strings) {
+        drop(strings);
+    } else if (layers.letters === 'none') {
+        score.querySelectorAll(strings).forEach((lyric) => lyric.setAttribute('number', String(verses + 1)));
+    }
+    if (!layers.bows) {
+        drop('up-bow, down-bow');
+    }
+    return new XMLSerializer().serializeToString(score);
+}
+
+function paintLayers() {
+    const hands = Boolean(view()?.picture);
+    $('layers').hidden = !hands;
+    for (const button of document.querySelectorAll('[data-layer]')) {
+        const value = layers[button.dataset.layer];
+        const on = value !== false && value !== 'none';
+        button.setAttribute('aria-pressed', String(on));
+        const where = button.querySelector('small');
+        if (where) {
+            where.textContent = words[value] ?? '';
+        }
+    }
+    const card = $('card');
+    card.hidden = !view()?.card;
+    card.querySelector('span').textContent = view()?.card ?? '';
+    const hand = $('hand');
+    hand.hidden = !hands || !layers.hand;
+    hand.innerHTML = hand.hidden ? '' : view().picture;
+}
+
+function toggleLayer(name) {
+    layers[name] = WHERE.includes(layers[name]) ? WHERE[(WHERE.indexOf(layers[name]) + 1) % WHERE.length] : !layers[name];
+    localStorage.setItem('lesson-layers', JSON.stringify(layers));
+    const button = document.querySelector(`[data-layer="${name}"]`);
+    paintNotation();
+    announce(`${button.querySelector('span').textContent}: ${words[layers[name]] ?? (layers[name] ? words.on : words.off)}`);
+}
+
 async function paintNotation() {
     const mine = ++letterOfDrawing;
     const stave = $('stave');
     const text = $('text');
     text.hidden = !view();
+    paintLayers();
     if (!view()) {
         const card = document.getElementById('card-' + step().purpose);
         stave.replaceChildren(card ? card.content.cloneNode(true) : '');
@@ -187,11 +247,12 @@ async function paintNotation() {
         stave.textContent = words.drawing;
     }
     try {
-        await drawInBox({
-            get clientWidth() { return stave.clientWidth; },
-            get clientHeight() { return stave.clientHeight; },
-            replaceChildren: (picture) => mine === letterOfDrawing && stave.replaceChildren(picture),
-        }, view().xml, { outside: view().outside, landing: view().landing });
+        const ribbon = layers.ribbon && view().ribbon?.strokes.length ? view().ribbon : null;
+        const stale = () => mine !== letterOfDrawing;
+        const picture = await drawInBox(stave, layered(view()), { outside: view().outside, landing: view().landing }, { stale, ...(ribbon ? { more: { spacingSystem: ROOM }, room: 0.78 } : {}) });
+        if (ribbon && picture) {
+            drawRibbon(picture, ribbon);
+        }
     } catch {
         stave.textContent = words.failed;
         text.open = true;
@@ -269,11 +330,17 @@ const actions = {
         sound.stop();
         paintNotation();
     },
+    fingers: () => toggleLayer('fingers'),
+    letters: () => toggleLayer('letters'),
+    strings: () => toggleLayer('strings'),
+    bows: () => toggleLayer('bows'),
+    ribbon: () => toggleLayer('ribbon'),
+    hand: () => toggleLayer('hand'),
     note,
     end: finish,
     help: () => document.getElementById('keys').showModal(),
 };
-const KEYS = { ' ': 'start', Enter: 'coin', c: 'coin', PageDown: 'coin', x: 'miss', Backspace: 'miss', PageUp: 'miss', ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'next', ArrowLeft: 'back', r: 'start', z: 'undo', k: 'click', t: 'tune', p: 'part', n: 'note', e: 'end', '?': 'help' };
+const KEYS = { ' ': 'start', Enter: 'coin', c: 'coin', PageDown: 'coin', x: 'miss', Backspace: 'miss', PageUp: 'miss', ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'next', ArrowLeft: 'back', r: 'start', z: 'undo', k: 'click', t: 'tune', p: 'part', f: 'fingers', l: 'letters', s: 'strings', b: 'bows', w: 'ribbon', h: 'hand', n: 'note', e: 'end', '?': 'help' };
 
 document.addEventListener('keydown', (event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]') || event.target.matches('select, input, textarea')) {
@@ -289,6 +356,13 @@ document.addEventListener('keydown', (event) => {
     }
 });
 document.addEventListener('click', (event) => {
+    const layer = event.target.closest('[data-layer]');
+    if (layer) {
+        toggleLayer(layer.dataset.layer);
+        if (event.detail > 0) {
+            layer.blur();
+        }
+    }
     const button = event.target.closest('[data-room]');
     if (button?.matches('button') && actions[button.dataset.room]) {
         actions[button.dataset.room]();

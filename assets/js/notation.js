@@ -81,16 +81,24 @@ export async function drawInWidth(box, xml, scale = 52, more = {}) {
     return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale), ...more }));
 }
 
-/** Draws as large as a box of given width and height allows. */
-export async function drawInBox(box, xml, marks = {}) {
+/**
+ * Draws as large as a box of given width and height allows; room is the share of the height that the notes may take; nothing is
+ * drawn once it is stale. */
+export async function drawInBox(box, xml, marks = {}, { more = {}, room = 1, stale = () => false } = {}) {
     const width = Math.max(300, Math.floor(box.clientWidth / 40) * 40);
-    const wanted = box.clientHeight / Math.max(1, box.clientWidth);
+    const wanted = room * box.clientHeight / Math.max(1, box.clientWidth);
     let best;
     for (const scale of [170, 140, 115, 95, 80, 66, 54, 44, 36]) {
-        best = await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale) });
+        if (stale()) {
+            return null;
+        }
+        best = await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale), ...more });
         if (ratio(best) <= wanted * 1.02) {
             break;
         }
+    }
+    if (stale()) {
+        return null;
     }
     const picture = show(box, best);
     for (const [name, ids] of Object.entries(marks)) {

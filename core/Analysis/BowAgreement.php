@@ -22,14 +22,16 @@ final readonly class BowAgreement
 
     /**
      * @param list<BothHands> $parts the one whose bows are proposed first
+     * @param int             $from  first measure position
+     * @param int             $to    measure position after the last
      *
      * @return list<self>
      */
-    public static function of(array $parts): array
+    public static function of(array $parts, int $from, int $to): array
     {
         $rows = array_map(self::byMeasure(...), $parts);
         $found = [];
-        foreach (array_keys($parts[0]->piece->measures ?? []) as $position) {
+        for ($position = $from; $position < $to; ++$position) {
             foreach (self::groups($rows, $position) as $group) {
                 $first = $group[0];
                 $bows = self::bows($rows[$first][$position]);

@@ -11,6 +11,7 @@ use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Syllable;
@@ -18,12 +19,12 @@ use CoinStair\Core\Score\Syllable;
 /** Writes computed fingers, letters, strings and bows into a part, for the engraver, and as text. */
 final class HandsOnScore
 {
-    /** Verses under the words that are sung: letters, then strings. */
-    public const LETTERS = 8;
-    public const STRINGS = 9;
     private const PLACEMENTS = ['low' => 'low ', 'natural' => '', 'high' => 'high ', 'stretched' => 'stretched '];
 
-    /** The piece with this part alone; what is printed stays where a layer is not asked for. */
+    /**
+     * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings, stand as verses under what is
+     * sung.
+     */
     public static function marked(BothHands $hands, HandLayers $layers): Piece
     {
         $fingers = $letters = $strings = $bows = $before = [];
@@ -47,14 +48,29 @@ final class HandsOnScore
                 $bows[$step->stroke->notes[0] ?? ''] = Direction::Down === $step->direction ? BowMark::Down : BowMark::Up;
             }
         }
+        $letterRow = 1 + self::verses($hands->part);
+        $stringRow = $letterRow + (null === $layers->letters ? 0 : 1);
         $mark = static fn (Event $event): Event => $event->isRest() ? $event : $event->marked(self::marks(
             $event->marks,
             null === $layers->fingers ? $event->marks->fingers : $fingers[$event->id] ?? [],
             $layers->bows ? $bows[$event->id] ?? BowMark::None : $event->marks->bow,
-            [self::LETTERS => $letters[$event->id] ?? null, self::STRINGS => $layers->strings ? $strings[$event->id] ?? null : null],
+            (null === $layers->letters ? [] : [$letterRow => $letters[$event->id] ?? null]) + ($layers->strings ? [$stringRow => $strings[$event->id] ?? null] : []),
         ));
 
         return $hands->piece->withParts([$hands->part->withMeasures(array_map(static fn (array $events): array => array_map($mark, $events), $hands->part->measures))]);
+    }
+
+    /** Verses that are sung in a part. */
+    public static function verses(Part $part): int
+    {
+        $verses = 0;
+        foreach ($part->measures as $events) {
+            foreach ($events as $event) {
+                $verses = max($verses, ...[0, ...array_keys($event->marks->lyrics)]);
+            }
+        }
+
+        return $verses;
     }
 
     /**

@@ -29,4 +29,9 @@ final readonly class Part
     {
         return new self($this->id, $this->name, $this->instrument, $this->clef, $measures);
     }
+
+    public function withName(string $name): self
+    {
+        return new self($this->id, $name, $this->instrument, $this->clef, $this->measures);
+    }
 }

@@ -8,6 +8,7 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Web\MusicExtension;
 use App\Shared\Web\Notation;
+use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Form\RhythmPattern;
 use CoinStair\Core\Practice\Click;
 use CoinStair\Core\Practice\CoinRule;
@@ -19,7 +20,7 @@ use CoinStair\Core\Practice\StairState;
 use CoinStair\Core\Practice\StepPurpose;
 use CoinStair\Core\Practice\TempoMarks;
 use CoinStair\Core\Practice\Tone;
-use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -37,6 +38,7 @@ final readonly class LessonScreen
         private MusicExtension $music,
         private TranslatorInterface $translator,
         private CacheInterface $cache,
+        private LessonHands $hands,
     ) {
     }
 
@@ -45,11 +47,24 @@ final readonly class LessonScreen
     {
         $piece = $lesson->getPiece()->score();
         $ids = array_values(array_unique(array_filter(array_column($lesson->getPlan(), 'chunk'))));
-        $chunks = $spans = [];
+        $chunks = $spans = $built = [];
+        $players = $this->hands->players($lesson);
+        $given = $this->hands->given($lesson, $players);
+        $policies = $lesson->getClass()->handPolicies();
+        $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
+        $key = hash('xxh128', serialize([$players, $given, $policies->fingerprint(), $tempo, $this->translator->getLocale()]));
         foreach ([] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids]) as $chunk) {
             $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
             foreach (self::patterns($lesson, $chunk) as $key => $figure) {
-                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.'.hash('xxh64', $figure)), fn (): array => $this->chunk($chunk, $figure));
+                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.'.hash('xxh64', $figure).'.'.$key), function () use ($chunk, $figure, $players, $given, $policies, $tempo, &$built): array {
+                    $played = self::played($piece = $chunk->getPiece()->score(), $figure);
+                    foreach ($players as $player) {
+                        // A rhythm pattern has notes of its own: what was set of the written ones does not meet them.
+                        $built[$figure][$player['id']] ??= $this->hands->hands($played, $player, $policies, $tempo, $played === $piece ? $given : []);
+                    }
+
+                    return $this->chunk($chunk, $played, $players, array_filter($built[$figure] ?? []));
+                });
             }
         }
         $steps = [];
@@ -77,7 +92,8 @@ final readonly class LessonScreen
             'lesson' => $lesson->getId(),
             'startedAt' => $lesson->getStartedAt()->getTimestamp() * 1000,
             'minutes' => $lesson->getClass()->getMinutes(),
-            'parts' => array_map(static fn (Part $part): array => ['id' => $part->id, 'name' => $part->name], $piece->parts),
+            'parts' => array_map(static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']], $players),
+            'layers' => ['fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none', 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none'],
             'chunks' => $chunks,
             'steps' => $steps,
         ];
@@ -107,18 +123,33 @@ final readonly class LessonScreen
         return $figures;
     }
 
-    /** @return array<string, mixed> */
-    private function chunk(Chunk $chunk, string $figure): array
+    private static function played(Piece $piece, string $figure): Piece
+    {
+        return '' === $figure ? $piece : RhythmPattern::parse($figure)->apply($piece);
+    }
+
+    /**
+     * @param Piece                                                                   $piece   as it is played
+     * @param list<array{id: string, name: string, instrument: string, part: string}> $players
+     * @param array<string, BothHands>                                                $hands   by player
+     *
+     * @return array<string, mixed>
+     */
+    private function chunk(Chunk $chunk, Piece $piece, array $players, array $hands): array
     {
         $span = $chunk->span();
-        $piece = $chunk->getPiece()->score();
-        $piece = '' === $figure ? $piece : RhythmPattern::parse($figure)->apply($piece);
         $parts = [];
-        foreach ($piece->parts as $part) {
-            $parts[$part->id] = Notation::ofChunk($piece, $span, [$part->id]) + [
-                'tones' => array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $span)),
-                'text' => Notation::text($piece, $part, $span->from->position, $span->lastPosition() + 1),
-            ];
+        foreach ($players as $player) {
+            $part = $piece->part($player['part']);
+            if (isset($hands[$player['id']])) {
+                $parts[$player['id']] = $this->hands->view($piece, $hands[$player['id']], $span);
+            } elseif (null !== $part) {
+                $parts[$part->id] = Notation::ofChunk($piece, $span, [$part->id]) + [
+                    'tones' => array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $span)),
+                    'text' => Notation::text($piece, $part, $span->from->position, $span->lastPosition() + 1),
+                    'fresh' => [], 'verses' => 0, 'card' => '', 'ribbon' => null, 'picture' => '',
+                ];
+            }
         }
         $clicks = static fn (int $tempo): array => array_map(static fn (Click $click): array => [$click->at, $click->count], Repetition::clicks($piece, $span, $tempo));
 

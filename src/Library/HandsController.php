@@ -107,7 +107,7 @@ final class HandsController extends AbstractController
                 'text' => $this->words->lines($hands, $from, $to),
             ];
         }
-        $agreement = array_values(array_filter([] === $all ? [] : BowAgreement::of($all), static fn (BowAgreement $one): bool => $one->to >= $from && $one->from < $to));
+        $agreement = BowAgreement::of($all, $from, $to);
 
         return $this->render('library/four.html.twig', ['piece' => $piece, 'query' => $query, 'rows' => $rows, 'numbers' => $numbers, 'from' => $from, 'to' => $to, 'agreement' => \array_slice($agreement, 0, 12), 'address' => $request->query->all()]);
     }

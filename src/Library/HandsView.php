@@ -141,8 +141,11 @@ final readonly class HandsView
             }
         }
         $rows = [];
-        foreach ($this->record->edits($piece, $query->class, $hands->instrument()) as $row) {
+        foreach ($this->record->edits($piece, $query->class) as $row) {
             $edit = $row->edit();
+            if ($row->getInstrument() !== $hands->instrument()) {
+                continue;
+            }
             $rows[] = [
                 'edit' => $row,
                 'measure' => $numbers[$positions[$edit->note] ?? -1] ?? '',

@@ -13,6 +13,7 @@ use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\LeftHand\HandMarks;
 use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\CoverageState;
+use CoinStair\Core\Score\HandEdit as Edit;
 use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
@@ -34,10 +35,28 @@ final readonly class HandsRecord
      */
     public function of(Piece $piece, Instrument $instrument, HandPolicies $policies, ?SchoolClass $class, int $tempo): BothHands
     {
-        $edits = array_map(static fn (HandEdit $edit): \CoinStair\Core\Score\HandEdit => $edit->edit(), $this->edits($piece, $class, $instrument));
-        $known = null === $class ? [] : $this->known($class, $instrument);
+        $edits = self::ofInstrument($this->edits($piece, $class), $instrument);
 
-        return $this->cached($piece, $instrument, $policies, $tempo, $edits, $known);
+        return $this->cached($piece, $instrument, $policies, $tempo, $edits, null === $class ? [] : $this->known($class, [$instrument])[$instrument->value] ?? []);
+    }
+
+    /**
+     * All that the hands of a class in a piece depend on beside its score and tempo: what was set and what is known, by instrument.
+     *
+     * @param list<Instrument> $instruments
+     *
+     * @return array<string, array{edits: list<Edit>, known: list<string>}>
+     */
+    public function given(Piece $piece, SchoolClass $class, array $instruments): array
+    {
+        $edits = $this->edits($piece, $class);
+        $known = $this->known($class, $instruments);
+        $given = [];
+        foreach ($instruments as $instrument) {
+            $given[$instrument->value] = ['edits' => self::ofInstrument($edits, $instrument), 'known' => $known[$instrument->value] ?? []];
+        }
+
+        return $given;
     }
 
     /**
@@ -45,13 +64,10 @@ final readonly class HandsRecord
      *
      * @return list<HandEdit>
      */
-    public function edits(Piece $piece, ?SchoolClass $class, ?Instrument $instrument = null): array
+    public function edits(Piece $piece, ?SchoolClass $class): array
     {
         $query = $this->entities->createQueryBuilder()->select('e')->from(HandEdit::class, 'e')->where('e.piece = :piece')->setParameter('piece', $piece);
         null === $class ? $query->andWhere('e.class IS NULL') : $query->andWhere('e.class IS NULL OR e.class = :class')->setParameter('class', $class);
-        if (null !== $instrument) {
-            $query->andWhere('e.instrument = :instrument')->setParameter('instrument', $instrument);
-        }
         /** @var list<HandEdit> $edits */
         $edits = $query->setMaxResults(HandEdit::LIMIT)->orderBy('e.id')->getQuery()->getResult();
         usort($edits, static fn (HandEdit $one, HandEdit $other): int => [null !== $one->getClass(), $one->getId()] <=> [null !== $other->getClass(), $other->getId()]);
@@ -62,40 +78,72 @@ final readonly class HandsRecord
     /**
      * The places on the fingerboard that a class has played with coins, in any piece.
      *
-     * @return list<string> as HandMarks::place() names them
+     * @param list<Instrument> $instruments
+     *
+     * @return array<string, list<string>> as HandMarks::place() names them, by instrument
      */
-    public function known(SchoolClass $class, Instrument $instrument): array
+    public function known(SchoolClass $class, array $instruments): array
     {
-        $policies = $class->handPolicies();
         $met = array_keys(array_filter($this->record->coverage($class), static fn (ChunkCoverage $chunk): bool => \in_array($chunk->state, [CoverageState::InProgress, CoverageState::AtGoal], true)));
         if ([] === $met) {
             return [];
         }
-        /** @var list<Chunk> $chunks */
-        $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', \array_slice($met, 0, self::CHUNKS))->getResult();
-        $versions = implode('-', array_map(static fn (Chunk $chunk): string => $chunk->getId().'.'.$chunk->getPiece()->getVersion(), $chunks));
+        $ids = \array_slice($met, 0, self::CHUNKS);
+        $policies = $class->handPolicies();
+        $state = json_encode([$this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', $ids)->getScalarResult(), $policies->fingerprint(), array_column($instruments, 'value')], \JSON_THROW_ON_ERROR);
 
-        return $this->cache->get('known.'.$instrument->value.'.'.$policies->fingerprint().'.'.hash('xxh128', $versions), function () use ($chunks, $policies, $instrument): array {
-            $places = [];
-            foreach ($chunks as $chunk) {
-                $piece = $chunk->getPiece();
-                $hands = $piece->score()->isOutline() ? null : $this->cached($piece, $instrument, $policies, $piece->getGoalTempo(), [], []);
-                foreach ($hands->fingering->notes ?? [] as $index => $note) {
-                    $choice = $hands?->fingering->choices[$index] ?? null;
-                    if (null !== $hands && null !== $choice && $note->position >= $chunk->span()->from->position && $note->position <= $chunk->span()->lastPosition()) {
-                        $places[HandMarks::place($hands->fingering, $choice)] = true;
-                    }
-                }
+        return $this->cache->get('known.'.hash('xxh128', $state), function () use ($ids, $policies, $instruments): array {
+            /** @var list<Chunk> $chunks */
+            $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', $ids)->getResult();
+            $known = [];
+            foreach ($instruments as $instrument) {
+                $known[$instrument->value] = $this->places($chunks, $instrument, $policies);
             }
-            ksort($places);
 
-            return array_keys($places);
+            return $known;
         });
     }
 
     /**
-     * @param list<\CoinStair\Core\Score\HandEdit> $edits
-     * @param list<string>                         $known
+     * @param list<Chunk> $chunks
+     *
+     * @return list<string>
+     */
+    private function places(array $chunks, Instrument $instrument, HandPolicies $policies): array
+    {
+        $places = [];
+        foreach ($chunks as $chunk) {
+            $piece = $chunk->getPiece();
+            if ($piece->score()->isOutline()) {
+                continue;
+            }
+            $fingering = $this->cached($piece, $instrument, $policies, $piece->getGoalTempo(), [], [])->fingering;
+            $span = $chunk->span();
+            foreach ($fingering->notes as $index => $note) {
+                $choice = $fingering->choices[$index];
+                if (null !== $choice && $note->position >= $span->from->position && $note->position <= $span->lastPosition()) {
+                    $places[HandMarks::place($fingering, $choice)] = true;
+                }
+            }
+        }
+        ksort($places);
+
+        return array_keys($places);
+    }
+
+    /**
+     * @param list<HandEdit> $edits
+     *
+     * @return list<Edit>
+     */
+    private static function ofInstrument(array $edits, Instrument $instrument): array
+    {
+        return array_values(array_map(static fn (HandEdit $edit): Edit => $edit->edit(), array_filter($edits, static fn (HandEdit $edit): bool => $edit->getInstrument() === $instrument)));
+    }
+
+    /**
+     * @param list<Edit>   $edits
+     * @param list<string> $known
      */
     private function cached(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, array $edits, array $known): BothHands
     {

@@ -53,7 +53,11 @@ final class Notation
      */
     public static function ofMeasures(Piece $piece, int $from, int $to, ?array $parts = null, ?array $numbers = null): string
     {
-        return Writer::forEngraving(Excerpt::of($piece, $from, $to, $parts), $numbers ?? \array_slice(MeasureNumbers::of($piece)->all(), $from, $to - $from));
+        $excerpt = Excerpt::of($piece, $from, $to, $parts);
+        // The name of a part that stands alone is said beside the notation.
+        $excerpt = 1 === \count($excerpt->parts) ? $excerpt->withParts([$excerpt->parts[0]->withName('')]) : $excerpt;
+
+        return Writer::forEngraving($excerpt, $numbers ?? \array_slice(MeasureNumbers::of($piece)->all(), $from, $to - $from));
     }
 
     /**

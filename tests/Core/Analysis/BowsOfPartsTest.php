@@ -25,10 +25,10 @@ final class BowsOfPartsTest extends TestCase
         $piece = Tunes::abc('D E F G|A2 A2|B4|');
         $edits = HandEdits::of([HandEdit::of('P1-m1-v1-0', 'A3', HandEditKind::Direction, 'up')]);
         $parts = [$this->hands($piece, Instrument::Violin), $this->hands($piece, Instrument::Viola), $this->hands($piece, Instrument::Cello, $edits)];
-        [$found] = BowAgreement::of($parts);
+        [$found] = BowAgreement::of($parts, 0, 3);
         self::assertSame([Instrument::Violin, [Instrument::Cello], 1, 2, ['down', 'up', 'down']], [$found->follow, $found->differ, $found->from, $found->to, $found->bows]);
-        self::assertCount(1, BowAgreement::of($parts));
-        self::assertSame([], BowAgreement::of(\array_slice($parts, 0, 2)));
+        self::assertCount(1, BowAgreement::of($parts, 0, 3));
+        self::assertSame([], BowAgreement::of(\array_slice($parts, 0, 2), 0, 3));
     }
 
     public function testTheArmChangesItsLevelWhereTheStringChanges(): void
