@@ -20,6 +20,13 @@ self.addEventListener('fetch', (event) => {
     }
     if (url.pathname.startsWith('/build/')) {
         event.respondWith(caches.match(request).then((known) => known ?? fetch(request)));
+    } else if (/^\/lessons\/\d+\/players\/[\w-]+$/.test(url.pathname)) {
+        event.respondWith(fetch(request).then(async (answer) => {
+            if (answer.ok && !answer.redirected) {
+                await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
+            }
+            return answer;
+        }).catch(async () => (await caches.match(url.pathname)) ?? Response.error()));
     } else if (/^\/lessons\/\d+$/.test(url.pathname)) {
         event.respondWith(fetch(request).then(async (answer) => {
             if (answer.ok && !answer.redirected) {

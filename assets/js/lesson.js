@@ -23,7 +23,23 @@ const layers = { ...data.layers, strings: false, bows: true, ribbon: false, hand
 
 const step = () => data.steps[index];
 const chunk = () => data.chunks[step().chunk];
-const view = () => chunk()?.parts[part];
+/** What each instrument sees and sounds, by chunk; the one that is shown is fetched first. */
+const players = {};
+const loading = {};
+const view = () => players[part]?.[step().chunk];
+const source = (id) => words.players.replace(/_$/, encodeURIComponent(id));
+
+function load(id) {
+    if (players[id]) {
+        return Promise.resolve();
+    }
+    loading[id] ??= fetch(source(id), { headers: { Accept: 'application/json' } }).then(async (answer) => {
+        if (answer.ok) {
+            players[id] = await answer.json();
+        }
+    }).finally(() => { delete loading[id]; });
+    return loading[id];
+}
 
 function stateOf(one) {
     let state = one.start;
@@ -228,8 +244,19 @@ async function paintNotation() {
     const mine = ++letterOfDrawing;
     const stave = $('stave');
     const text = $('text');
+    if (step().treads.length && !players[part]) {
+        stave.textContent = words.drawing;
+        await load(part).catch(() => {});
+        if (mine !== letterOfDrawing) {
+            return;
+        }
+    }
     text.hidden = !view();
     paintLayers();
+    if (!view() && step().treads.length) {
+        stave.textContent = words.failed;
+        return;
+    }
     if (!view()) {
         const card = document.getElementById('card-' + step().purpose);
         stave.replaceChildren(card ? card.content.cloneNode(true) : '');
@@ -399,6 +426,7 @@ setInterval(paintTime, 500);
 paintTime();
 log.start();
 navigator.wakeLock?.request('screen').catch(() => {});
+load(part).then(() => Promise.all(data.parts.map(({ id }) => load(id)))).catch(() => {});
 navigator.serviceWorker?.register('/lesson-worker.js').then(async () => {
     await navigator.serviceWorker.ready;
     if (!navigator.serviceWorker.controller) {
@@ -406,5 +434,8 @@ navigator.serviceWorker?.register('/lesson-worker.js').then(async () => {
     }
     // The page came before its keeper: have it kept now.
     await fetch(location.pathname, { headers: { Accept: 'text/html' } });
+    for (const { id } of data.parts) {
+        await fetch(source(id), { headers: { Accept: 'application/json' } });
+    }
     document.querySelector('.room').dataset.kept = 'yes';
 }).catch(() => {});

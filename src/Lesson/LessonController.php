@@ -53,6 +53,13 @@ final class LessonController extends AbstractController
         return $this->render('lesson/lesson.html.twig', ['lesson' => $lesson, 'data' => $screen->data($lesson) + ['entries' => $this->log->all($lesson)]]);
     }
 
+    /** What one instrument sees and sounds of each chunk. The screen fetches all of them and keeps them for when there is no network. */
+    #[Route('/lessons/{id:lesson}/players/{player}', name: 'lesson_player', methods: ['GET'], requirements: ['id' => '\d+', 'player' => '[\w-]{1,40}'])]
+    public function player(Lesson $lesson, string $player, LessonPlayers $players): JsonResponse
+    {
+        return JsonResponse::fromJsonString($players->json($lesson, $player) ?? throw $this->createNotFoundException());
+    }
+
     /** The log as the server has it; and a fresh token, should the page have outlived its session. */
     #[Route('/lessons/{id:lesson}/log', name: 'lesson_log', methods: ['GET'], requirements: ['id' => '\d+'])]
     public function log(Lesson $lesson, CsrfTokenManagerInterface $tokens): JsonResponse

@@ -33,6 +33,7 @@ final readonly class LessonLog
                 $values,
             );
         }
+        $this->database->executeStatement('UPDATE lesson SET log_size = (SELECT COUNT(*) FROM log_entry WHERE lesson_id = ?) WHERE id = ?', [$lesson->getId(), $lesson->getId()]);
     }
 
     /**

@@ -7,9 +7,6 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Web\MusicExtension;
-use App\Shared\Web\Notation;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Form\RhythmPattern;
 use CoinStair\Core\Practice\Click;
 use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\CountIn;
@@ -19,14 +16,12 @@ use CoinStair\Core\Practice\StairMachine;
 use CoinStair\Core\Practice\StairState;
 use CoinStair\Core\Practice\StepPurpose;
 use CoinStair\Core\Practice\TempoMarks;
-use CoinStair\Core\Practice\Tone;
-use CoinStair\Core\Score\Piece;
-use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /**
- * All that the lesson screen needs to teach without a network: for each step its notation, clicks, tones and the compiled rule of its stair.
+ * All that the lesson screen needs to teach without a network: for each step its clicks and the compiled rule of its stair; what each
+ * instrument sees and sounds comes from LessonPlayers.
  */
 final readonly class LessonScreen
 {
@@ -34,11 +29,10 @@ final readonly class LessonScreen
     private const FASTEST = 1000;
 
     public function __construct(
-        private EntityManagerInterface $entities,
         private MusicExtension $music,
         private TranslatorInterface $translator,
         private CacheInterface $cache,
-        private LessonHands $hands,
+        private LessonPlayers $players,
     ) {
     }
 
@@ -46,25 +40,11 @@ final readonly class LessonScreen
     public function data(Lesson $lesson): array
     {
         $piece = $lesson->getPiece()->score();
-        $ids = array_values(array_unique(array_filter(array_column($lesson->getPlan(), 'chunk'))));
-        $chunks = $spans = $built = [];
-        $players = $this->hands->players($lesson);
-        $given = $this->hands->given($lesson, $players);
-        $policies = $lesson->getClass()->handPolicies();
-        $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
-        $key = hash('xxh128', serialize([$players, $given, $policies->fingerprint(), $tempo, $this->translator->getLocale()]));
-        foreach ([] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids]) as $chunk) {
+        $chunks = $spans = [];
+        foreach ($this->players->chunks($lesson) as $chunk) {
             $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
-            foreach (self::patterns($lesson, $chunk) as $key => $figure) {
-                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.'.hash('xxh64', $figure).'.'.$key), function () use ($chunk, $figure, $players, $given, $policies, $tempo, &$built): array {
-                    $played = self::played($piece = $chunk->getPiece()->score(), $figure);
-                    foreach ($players as $player) {
-                        // A rhythm pattern has notes of its own: what was set of the written ones does not meet them.
-                        $built[$figure][$player['id']] ??= $this->hands->hands($played, $player, $policies, $tempo, $played === $piece ? $given : []);
-                    }
-
-                    return $this->chunk($chunk, $played, $players, array_filter($built[$figure] ?? []));
-                });
+            foreach (array_keys(self::patterns($lesson, $chunk)) as $key) {
+                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.clicks'), fn (): array => $this->clicks($chunk));
             }
         }
         $steps = [];
@@ -88,11 +68,13 @@ final readonly class LessonScreen
             ];
         }
 
+        $policies = $lesson->getClass()->handPolicies();
+
         return [
             'lesson' => $lesson->getId(),
             'startedAt' => $lesson->getStartedAt()->getTimestamp() * 1000,
             'minutes' => $lesson->getClass()->getMinutes(),
-            'parts' => array_map(static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']], $players),
+            'parts' => array_map(static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']], $this->players->of($lesson)),
             'layers' => ['fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none', 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none'],
             'chunks' => $chunks,
             'steps' => $steps,
@@ -111,7 +93,7 @@ final readonly class LessonScreen
     }
 
     /** @return array<array-key, string> figures of the steps of a chunk, by key; empty for the plain line */
-    private static function patterns(Lesson $lesson, Chunk $chunk): array
+    public static function patterns(Lesson $lesson, Chunk $chunk): array
     {
         $figures = [];
         foreach ($lesson->getPlan() as $step) {
@@ -123,43 +105,14 @@ final readonly class LessonScreen
         return $figures;
     }
 
-    private static function played(Piece $piece, string $figure): Piece
-    {
-        return '' === $figure ? $piece : RhythmPattern::parse($figure)->apply($piece);
-    }
-
-    /**
-     * @param Piece                                                                   $piece   as it is played
-     * @param list<array{id: string, name: string, instrument: string, part: string}> $players
-     * @param array<string, BothHands>                                                $hands   by player
-     *
-     * @return array<string, mixed>
-     */
-    private function chunk(Chunk $chunk, Piece $piece, array $players, array $hands): array
+    /** @return array{span: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>} */
+    private function clicks(Chunk $chunk): array
     {
         $span = $chunk->span();
-        $parts = [];
-        foreach ($players as $player) {
-            $part = $piece->part($player['part']);
-            if (isset($hands[$player['id']])) {
-                $parts[$player['id']] = $this->hands->view($piece, $hands[$player['id']], $span);
-            } elseif (null !== $part) {
-                $parts[$part->id] = Notation::ofChunk($piece, $span, [$part->id]) + [
-                    'tones' => array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $span)),
-                    'text' => Notation::text($piece, $part, $span->from->position, $span->lastPosition() + 1),
-                    'fresh' => [], 'verses' => 0, 'card' => '', 'ribbon' => null, 'picture' => '',
-                ];
-            }
-        }
+        $piece = $chunk->getPiece()->score();
         $clicks = static fn (int $tempo): array => array_map(static fn (Click $click): array => [$click->at, $click->count], Repetition::clicks($piece, $span, $tempo));
 
-        return [
-            'span' => $this->music->span($piece, $span),
-            'beats' => $span->beats($piece),
-            'clicks' => $clicks(TempoMarks::SLOWEST),
-            'clicksFast' => $clicks(self::FASTEST),
-            'parts' => $parts,
-        ];
+        return ['span' => $this->music->span($piece, $span), 'beats' => $span->beats($piece), 'clicks' => $clicks(TempoMarks::SLOWEST), 'clicksFast' => $clicks(self::FASTEST)];
     }
 
     /** @return list<int> tread, coins, misses, done, and the states after a coin, a miss, up, down */

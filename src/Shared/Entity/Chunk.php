@@ -89,7 +89,13 @@ class Chunk implements BelongsToProgram
     /** Tells this cut of this score from any other: the key of what is reckoned from it. */
     public function fingerprint(string $what): string
     {
-        return $what.'.'.hash('xxh128', $this->piece->scoreText().json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR));
+        return $what.'.'.hash('xxh128', $this->piece->scoreText().$this->edges());
+    }
+
+    /** Tells this cut of its score from any other. */
+    public function edges(): string
+    {
+        return json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR);
     }
 
     public function isRemoved(): bool

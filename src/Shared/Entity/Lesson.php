@@ -48,6 +48,10 @@ class Lesson implements BelongsToProgram
     #[ORM\Column]
     private array $plan;
 
+    /** Entries that its log has: it only grows, so this tells one state of it from another. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $logSize = 0;
+
     /** A word for next time. */
     #[ORM\Column(length: 1000)]
     private string $remark = '';
@@ -113,6 +117,11 @@ class Lesson implements BelongsToProgram
     public function getPlan(): array
     {
         return $this->plan;
+    }
+
+    public function getLogSize(): int
+    {
+        return $this->logSize;
     }
 
     public function getRemark(): string

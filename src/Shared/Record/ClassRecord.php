@@ -63,8 +63,8 @@ final readonly class ClassRecord
      */
     public function logs(array $classes): array
     {
-        /** @var list<array{class: int|string, lessons: int|string, entries: int|string, last: string|null}> $rows */
-        $rows = $this->entities->createQuery('SELECT IDENTITY(l.class) class, COUNT(DISTINCT l.id) lessons, COUNT(e.id) entries, MAX(e.id) last FROM '.Lesson::class.' l LEFT JOIN '.LogEntry::class.' e WITH e.lesson = l WHERE l.class IN (:classes) GROUP BY l.class')
+        /** @var list<array{class: int|string, lessons: int|string, entries: int|string, last: int|string}> $rows */
+        $rows = $this->entities->createQuery('SELECT IDENTITY(l.class) class, COUNT(l.id) lessons, SUM(l.logSize) entries, MAX(l.id) last FROM '.Lesson::class.' l WHERE l.class IN (:classes) GROUP BY l.class')
             ->setParameter('classes', $classes)->getScalarResult();
         $logs = [];
         foreach ($rows as $row) {

@@ -37,26 +37,17 @@ final readonly class HandsRecord
     {
         $edits = self::ofInstrument($this->edits($piece, $class), $instrument);
 
-        return $this->cached($piece, $instrument, $policies, $tempo, $edits, null === $class ? [] : $this->known($class, [$instrument])[$instrument->value] ?? []);
+        return $this->cached($piece, $instrument, $policies, $tempo, $edits, null === $class ? [] : $this->known($class, $instrument));
     }
 
     /**
-     * All that the hands of a class in a piece depend on beside its score and tempo: what was set and what is known, by instrument.
+     * All that the hands of a class in a piece depend on beside its score and tempo: what was set and what is known.
      *
-     * @param list<Instrument> $instruments
-     *
-     * @return array<string, array{edits: list<Edit>, known: list<string>}>
+     * @return array{edits: list<Edit>, known: list<string>}
      */
-    public function given(Piece $piece, SchoolClass $class, array $instruments): array
+    public function given(Piece $piece, SchoolClass $class, Instrument $instrument): array
     {
-        $edits = $this->edits($piece, $class);
-        $known = $this->known($class, $instruments);
-        $given = [];
-        foreach ($instruments as $instrument) {
-            $given[$instrument->value] = ['edits' => self::ofInstrument($edits, $instrument), 'known' => $known[$instrument->value] ?? []];
-        }
-
-        return $given;
+        return ['edits' => self::ofInstrument($this->edits($piece, $class), $instrument), 'known' => $this->known($class, $instrument)];
     }
 
     /**
@@ -78,11 +69,9 @@ final readonly class HandsRecord
     /**
      * The places on the fingerboard that a class has played with coins, in any piece.
      *
-     * @param list<Instrument> $instruments
-     *
-     * @return array<string, list<string>> as HandMarks::place() names them, by instrument
+     * @return list<string> as HandMarks::place() names them
      */
-    public function known(SchoolClass $class, array $instruments): array
+    public function known(SchoolClass $class, Instrument $instrument): array
     {
         $met = array_keys(array_filter($this->record->coverage($class), static fn (ChunkCoverage $chunk): bool => \in_array($chunk->state, [CoverageState::InProgress, CoverageState::AtGoal], true)));
         if ([] === $met) {
@@ -90,17 +79,13 @@ final readonly class HandsRecord
         }
         $ids = \array_slice($met, 0, self::CHUNKS);
         $policies = $class->handPolicies();
-        $state = json_encode([$this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', $ids)->getScalarResult(), $policies->fingerprint(), array_column($instruments, 'value')], \JSON_THROW_ON_ERROR);
+        $state = json_encode([$this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', $ids)->getScalarResult(), $policies->fingerprint(), $instrument], \JSON_THROW_ON_ERROR);
 
-        return $this->cache->get('known.'.hash('xxh128', $state), function () use ($ids, $policies, $instruments): array {
+        return $this->cache->get('known.'.hash('xxh128', $state), function () use ($ids, $policies, $instrument): array {
             /** @var list<Chunk> $chunks */
             $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', $ids)->getResult();
-            $known = [];
-            foreach ($instruments as $instrument) {
-                $known[$instrument->value] = $this->places($chunks, $instrument, $policies);
-            }
 
-            return $known;
+            return $this->places($chunks, $instrument, $policies);
         });
     }
 

@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Lesson;
+use App\Shared\Record\HandsRecord;
+use App\Shared\Web\HandDrawing;
+use App\Shared\Web\HandWords;
+use App\Shared\Web\Notation;
+use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Analysis\BowRibbon;
+use CoinStair\Core\Analysis\HandLayers;
+use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Analysis\HandsOnScore;
+use CoinStair\Core\Analysis\RibbonStroke;
+use CoinStair\Core\Analysis\StartCard;
+use CoinStair\Core\Form\RhythmPattern;
+use CoinStair\Core\LeftHand\HandPicture;
+use CoinStair\Core\Practice\Chunk as Span;
+use CoinStair\Core\Practice\Repetition;
+use CoinStair\Core\Practice\Tone;
+use CoinStair\Core\Score\HandEdit;
+use CoinStair\Core\Score\HandEdits;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Contracts\Cache\CacheInterface;
+use Symfony\Contracts\Translation\TranslatorInterface;
+use Twig\Environment;
+
+/**
+ * What each instrument of a class sees and sounds in a lesson: for each chunk the notation with all its layers, tones, start card, hand picture
+ * and ribbon. The screen takes away the layers that are not wanted.
+ *
+ * @phpstan-type Player array{id: string, name: string, instrument: string, part: string}
+ */
+final readonly class LessonPlayers
+{
+    private const PLAYERS = 8;
+
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private HandsRecord $record,
+        private HandWords $words,
+        private TranslatorInterface $translator,
+        private Environment $twig,
+        private CacheInterface $cache,
+    ) {
+    }
+
+    /**
+     * The parts of the score, and after them instruments of the class that have none and get one derived.
+     *
+     * @return list<Player> part is empty where it is derived, instrument where there are no hands
+     */
+    public function of(Lesson $lesson): array
+    {
+        $key = hash('xxh128', serialize([$lesson->getPiece()->scoreText(), $lesson->getClass()->instruments(), $this->translator->getLocale()]));
+
+        return $this->cache->get('players.'.$key, fn (): array => $this->find($lesson));
+    }
+
+    /** @return list<Player> */
+    private function find(Lesson $lesson): array
+    {
+        $score = $lesson->getPiece()->score();
+        $outline = $score->isOutline();
+        $players = [];
+        foreach ($score->parts as $part) {
+            $instrument = $outline || Instrument::Other === $part->instrument ? '' : $part->instrument->value;
+            $alone = 1 === \count($score->parts) && '' !== $instrument;
+            $players[] = ['id' => $part->id, 'name' => $alone ? $this->name($part->instrument) : ('' === $part->name ? $part->id : $part->name), 'instrument' => $instrument, 'part' => $part->id];
+        }
+        $there = array_column($players, 'instrument');
+        foreach ($outline ? [] : $lesson->getClass()->instruments() as $instrument) {
+            if (!\in_array($instrument->value, $there, true)) {
+                $players[] = ['id' => 'as-'.$instrument->value, 'name' => $this->name($instrument), 'instrument' => $instrument->value, 'part' => ''];
+            }
+        }
+
+        return \array_slice($players, 0, self::PLAYERS);
+    }
+
+    /**
+     * The views of one player by key of the chunk, as JSON that is safe inside a page. Made once for each state of all it depends on.
+     *
+     * @return string|null none if there is no such player
+     */
+    public function json(Lesson $lesson, string $id): ?string
+    {
+        $player = array_values(array_filter($this->of($lesson), static fn (array $player): bool => $player['id'] === $id))[0] ?? null;
+        if (null === $player) {
+            return null;
+        }
+        $class = $lesson->getClass();
+        $instrument = Instrument::tryFrom($player['instrument']);
+        $given = null === $instrument ? ['edits' => [], 'known' => []] : $this->record->given($lesson->getPiece(), $class, $instrument);
+        $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
+        $chunks = [];
+        foreach ($this->chunks($lesson) as $chunk) {
+            foreach (LessonScreen::patterns($lesson, $chunk) as $key => $figure) {
+                $chunks[] = [(string) $key, $figure, $chunk];
+            }
+        }
+        $state = [$player, $given, $class->handPolicies()->fingerprint(), $tempo, $this->translator->getLocale(), $lesson->getPiece()->scoreText(), array_map(static fn (array $row): array => [$row[0], $row[1], $row[2]->edges()], $chunks)];
+
+        return $this->cache->get('room.'.hash('xxh128', serialize($state)), function () use ($lesson, $player, $given, $tempo, $chunks): string {
+            $views = $hands = $pieces = [];
+            foreach ($chunks as [$key, $figure, $chunk]) {
+                $piece = $pieces[$figure] ??= '' === $figure ? $lesson->getPiece()->score() : RhythmPattern::parse($figure)->apply($lesson->getPiece()->score());
+                // A rhythm pattern has notes of its own: what was set of the written ones does not meet them.
+                $hands[$figure] ??= [$this->hands($piece, $player, $lesson->getClass()->handPolicies(), $tempo, '' === $figure ? $given['edits'] : [], $given['known'])];
+                $views[$key] = null === $hands[$figure][0] ? $this->plain($piece, $player['part'], $chunk->span()) : $this->view($piece, $hands[$figure][0], $chunk->span());
+            }
+
+            return json_encode((object) $views, \JSON_HEX_TAG | \JSON_HEX_AMP | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR);
+        });
+    }
+
+    /** @return list<Chunk> that the plan has */
+    public function chunks(Lesson $lesson): array
+    {
+        $ids = array_values(array_unique(array_filter(array_column($lesson->getPlan(), 'chunk'))));
+
+        return [] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids], ['id' => 'ASC']);
+    }
+
+    private function name(Instrument $instrument): string
+    {
+        return ucfirst($this->translator->trans('instrument.'.$instrument->value));
+    }
+
+    /**
+     * @param Piece          $piece  as it is played
+     * @param Player         $player
+     * @param list<HandEdit> $edits
+     * @param list<string>   $known
+     */
+    private function hands(Piece $piece, array $player, HandPolicies $policies, int $tempo, array $edits, array $known): ?BothHands
+    {
+        $instrument = Instrument::tryFrom($player['instrument']);
+        $part = $piece->part($player['part']);
+
+        return null === $instrument ? null : BothHands::of(null === $part ? $piece : $piece->withParts([$part]), $instrument, $policies, $tempo, HandEdits::of($edits), $known);
+    }
+
+    /** @return array<string, mixed> a part that no hands are found for */
+    private function plain(Piece $piece, string $id, Span $chunk): array
+    {
+        $part = $piece->part($id) ?? $piece->parts[0];
+
+        return Notation::ofChunk($piece, $chunk, [$part->id]) + [
+            'tones' => self::tones($piece, $part, $chunk),
+            'text' => Notation::text($piece, $part, $chunk->from->position, $chunk->lastPosition() + 1),
+            'fresh' => [], 'verses' => 0, 'card' => '', 'ribbon' => null, 'picture' => '',
+        ];
+    }
+
+    /**
+     * @param Piece $piece with all its parts, as it is played
+     *
+     * @return array<string, mixed> as JSON goes into the page
+     */
+    private function view(Piece $piece, BothHands $hands, Span $chunk): array
+    {
+        $from = $chunk->from->position;
+        $to = $chunk->lastPosition() + 1;
+        $fresh = [];
+        foreach ($hands->voices() as $voice) {
+            foreach ($voice->fingering->notes as $index => $note) {
+                if ($voice->isToBeShown($index)) {
+                    $fresh[] = $note->id;
+                }
+            }
+        }
+        $marked = HandsOnScore::marked($hands, HandLayers::everything())->parts[0];
+        // All parts together tell where a chunk lands; one that is derived from the line lands where the line does.
+        $together = 1 === \count($piece->parts) ? $hands->piece->withParts([$marked]) : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
+        $shown = Notation::ofChunk($together, $chunk, [$marked->id]);
+        $card = StartCard::of($hands, $chunk->from, $chunk->to);
+
+        return $shown + [
+            'tones' => self::tones($together, $hands->part, $chunk),
+            'text' => $this->words->lines($hands, $from, $to),
+            'fresh' => array_values(array_filter($fresh, static fn (string $id): bool => str_contains($shown['xml'], '"'.$id.'"'))),
+            'verses' => HandsOnScore::verses($hands->part),
+            'card' => null === $card ? '' : $this->words->card($card).'.',
+            'ribbon' => [
+                'frog' => $this->words->zone('frog'),
+                'tip' => $this->words->zone('tip'),
+                'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], BowRibbon::of($hands, $from, $to)),
+            ],
+            'picture' => $this->twig->render('_hand_picture.svg.twig', [
+                'id' => 'room-hand',
+                'instrument' => $hands->instrument(),
+                'numbers' => '',
+                'drawing' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known)),
+            ]),
+        ];
+    }
+
+    /** @return list<array{float|int, float|int, int, string}> */
+    private static function tones(Piece $piece, Part $part, Span $chunk): array
+    {
+        return array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $chunk));
+    }
+}
