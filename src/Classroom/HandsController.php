@@ -42,10 +42,10 @@ final class HandsController extends AbstractController
     }
 
     /** The policies of a year of playing, for a page that has no class. */
-    #[Route('/hands/year-{year}', name: 'year_hands', methods: ['GET'], requirements: ['year' => '[1-4]'])]
-    public function year(int $year): Response
+    #[Route('/hands/usual', name: 'year_hands', methods: ['GET'])]
+    public function year(Request $request): Response
     {
-        return $this->render('classroom/_hands.html.twig', $this->fields(null, HandPolicies::ofLevel($year)));
+        return $this->render('classroom/_hands.html.twig', $this->fields(null, HandPolicies::ofLevel($request->query->getInt('year', 1))));
     }
 
     /** @return array<string, mixed> */

@@ -22,6 +22,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** One note's hands with its reasons, what a teacher sets against them, and four instruments side by side. */
@@ -192,6 +193,6 @@ final class HandsController extends AbstractController
             }
         }
 
-        throw $this->createNotFoundException();
+        throw new BadRequestHttpException('No such note of this instrument.');
     }
 }

@@ -98,28 +98,6 @@ final class LibraryTest extends WebCase
         self::assertSame([['number' => '2', 'notes' => ['D 4']], ['number' => '3', 'notes' => ['A 2', 'D 2']]], $data['text']);
     }
 
-    public function testTheNotationCarriesTheHandsOfAnInstrument(): void
-    {
-        $address = "/pieces/{$this->piece()->getId()}/notation?from=1&to=3&instrument=cello";
-        $this->browser->request('GET', $address.'&fingers=1&bows=1');
-        $data = json_decode($this->body(), true);
-        self::assertIsArray($data);
-        self::assertIsString($data['xml']);
-        self::assertStringContainsString('<fingering>', $data['xml']);
-        self::assertStringContainsString('<down-bow', $data['xml']);
-        self::assertSame(2, substr_count($data['xml'], '<measure '));
-        self::assertSame([
-            ['number' => '2', 'notes' => ['D string, open', 'bows: down']],
-            ['number' => '3', 'notes' => ['A string, open; D string, open', 'bows: up down']],
-        ], $data['text']);
-        self::assertIsArray($data['why']);
-        self::assertSame(['number' => '3', 'notes' => ['A: The only place for A in these hands.', 'D: The only place for D in these hands.', 'up, down: The other way after the stroke before.']], $data['why'][1] ?? null);
-        $this->browser->request('GET', $address.'&bows=1');
-        self::assertStringNotContainsString('<fingering>', $this->body());
-        $this->browser->request('GET', "/pieces/{$this->piece()->getId()}/notation?instrument=cello&level=99&open=never&bowing=sideways");
-        self::assertResponseIsSuccessful();
-    }
-
     private function upload(string $bytes, string $name): void
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'upload');

@@ -6,6 +6,7 @@ namespace App\Tests;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Draft;
+use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\InstrumentGroup;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
@@ -17,13 +18,16 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Tenancy\BelongsToProgram;
 use CoinStair\Core\Practice\EntryKind;
+use CoinStair\Core\Score\HandEdit as Edit;
+use CoinStair\Core\Score\HandEditKind;
+use CoinStair\Core\Score\Instrument;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
 /** Each row belongs to a program; a request reaches only its own program's rows. */
 final class ProgramsApartTest extends WebCase
 {
-    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class];
+    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class, 'edit' => HandEdit::class];
 
     public function testEveryAddressOfAnotherProgramIsNotFound(): void
     {
@@ -83,13 +87,15 @@ final class ProgramsApartTest extends WebCase
         $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
         $this->entities()->persist($pattern);
         $this->entities()->persist($draft);
+        $edit = new HandEdit($lesson->getPiece(), null, Instrument::Violin, Edit::of('P1-m0-v1-0', 'D4', HandEditKind::Direction, 'up'));
+        $this->entities()->persist($edit);
         $this->entities()->flush();
         $step = $lesson->getSequence()?->getSteps()->get(1);
         self::assertInstanceOf(Step::class, $step);
 
         return array_map(intval(...), [
             'piece' => $lesson->getPiece()->getId(), 'chunk' => $step->getChunk()?->getId(), 'class' => $lesson->getClass()->getId(),
-            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(),
+            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(), 'edit' => $edit->getId(),
         ]);
     }
 
@@ -101,13 +107,13 @@ final class ProgramsApartTest extends WebCase
     {
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim', 'pattern_remove'], true)) {
+            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim', 'pattern_remove', 'hand_edit_undo'], true)) {
                 // Walked last: they take away what the others look at.
                 continue;
             }
             $walked += $this->visit($name, $route, $ids, $token, $expected);
         }
-        foreach (['lesson_accept', 'step_remove', 'sequence_aim', 'pattern_remove'] as $name) {
+        foreach (['lesson_accept', 'step_remove', 'sequence_aim', 'pattern_remove', 'hand_edit_undo'] as $name) {
             $walked += $this->visit($name, $this->routes()[$name], $ids, $token, $expected);
         }
 
@@ -120,7 +126,7 @@ final class ProgramsApartTest extends WebCase
      */
     private function visit(string $name, Route $route, array $ids, string $token, \Closure $expected): int
     {
-        $address = strtr($route->getPath(), ['{id}' => (string) $ids[self::rowName($route)], '{format}' => 'abc']);
+        $address = strtr($route->getPath(), ['{id}' => (string) $ids[self::rowName($route)], '{format}' => 'abc', '{player}' => 'P1']);
         foreach ($route->getMethods() as $method) {
             $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : []);
             $status = $this->browser->getResponse()->getStatusCode();

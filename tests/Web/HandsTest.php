@@ -1,0 +1,197 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Lesson\LessonLog;
+use App\Library\PieceImport;
+use App\Shared\Entity\HandEdit;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Record\HandsRecord;
+use CoinStair\Core\Practice\EntryKind;
+use CoinStair\Core\Practice\LogEntry;
+use CoinStair\Core\Score\Instrument;
+
+/** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
+final class HandsTest extends WebCase
+{
+    private const AJAX = ['HTTP_HX_REQUEST' => 'true'];
+
+    public function testTheNotationCarriesTheHandsOfAnInstrument(): void
+    {
+        $piece = $this->piece();
+        $data = $this->notation($piece, ['instrument' => 'cello', 'fingers' => 'all', 'letters' => 'all', 'strings' => 1, 'bows' => 1, 'ribbon' => 1]);
+        self::assertStringContainsString('<fingering>', $data['xml']);
+        self::assertStringContainsString('<down-bow', $data['xml']);
+        self::assertStringContainsString('<lyric number="1">', $data['xml']);
+        self::assertSame([
+            ['number' => '2', 'notes' => ['D string, open', 'D', 'bows: down frog – tip']],
+            ['number' => '3', 'notes' => ['A string, open; D string, open', 'A D', 'bows: up tip – lower half, down lower half – tip']],
+        ], $data['text']);
+        self::assertStringContainsString('Hand picture of the cello, measures 2–3', $data['side']);
+        self::assertStringContainsString('D string, open (D)', $data['side']);
+        self::assertStringContainsString('starts: frog, ends:', $data['more']);
+    }
+
+    public function testFingersAreShownWhereNewEverywhereOrNowhere(): void
+    {
+        $piece = $this->piece();
+        $count = fn (string $fingers): int => substr_count($this->notation($piece, ['instrument' => 'violin', 'fingers' => $fingers], 0, 4)['xml'], '<fingering>');
+        self::assertSame([0, true, true], [$count('none'), $count('new') > 0, $count('all') > $count('new')]);
+        self::assertSame($count('new'), $count(''), 'the usual policy');
+    }
+
+    public function testWhatIsNotUnderstoodIsLeftOut(): void
+    {
+        $piece = $this->piece();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?instrument=cello&for=year-99&fingers=much&p[openStrings]=never&p[bowing]=sideways");
+        self::assertResponseIsSuccessful();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?instrument=cello&p=x");
+        self::assertResponseStatusCodeSame(400);
+    }
+
+    public function testAPolicyShowsItsEffectBeforeItIsKept(): void
+    {
+        $piece = $this->import('|: E A E2 | E A E2 :|');
+        self::assertSame('D string, 1; A string, open; D string, 1', $this->fingers($piece, []));
+        self::assertSame('D string, 1, 4, 1', $this->fingers($piece, ['p' => ['openStrings' => 'crossing']]));
+        self::assertSame('D string, 1, 4, 1', $this->fingers($piece, ['for' => 'year-2']));
+    }
+
+    public function testAClassKeepsItsPolicies(): void
+    {
+        $class = $this->schoolClass();
+        $this->browser->request('GET', "/classes/{$class->getId()}/hands");
+        self::assertSelectorTextContains('#why-openStrings', 'surest note');
+        $this->post("/classes/{$class->getId()}/hands", ['p' => ['openStrings' => 'long', 'bowing' => 'downbeat', 'positions' => ['violin' => ['I', 'III']], 'marks' => ['0', '2']], 'version' => $class->getVersion()]);
+        self::assertResponseRedirects("/classes/{$class->getId()}");
+        $kept = $this->entities()->find(SchoolClass::class, $class->getId())?->handPolicies();
+        self::assertSame(['long', 'downbeat', ['I', 'III'], [2]], [$kept?->openStrings->value, $kept?->bowing->value, $kept?->positionsOf(Instrument::Violin), $kept?->marks]);
+        $this->post("/classes/{$class->getId()}/hands", ['p' => ['openStrings' => 'open'], 'version' => 1], [], self::AJAX);
+        self::assertSelectorTextContains('.error', 'Somebody else changed this');
+        $this->browser->request('GET', '/hands/usual?year=2');
+        self::assertSelectorTextContains('#why-openStrings', 'One string for one little phrase');
+    }
+
+    public function testANoteTellsItsReasonsAndTakesAnOverrideThatIsUndoneAgain(): void
+    {
+        $piece = $this->import('E A E2 | E A E2 |]');
+        $class = $this->schoolClass();
+        $address = "/pieces/{$piece->getId()}/hands";
+        $asked = ['instrument' => 'violin', 'for' => 'class-'.$class->getId(), 'note' => 'P1-m0-v1-1'];
+        $this->browser->request('GET', $address.'/note?'.http_build_query($asked));
+        self::assertAnySelectorTextContains('p', 'A string, open. No fourth finger is needed');
+        self::assertSelectorTextContains('.taken', 'A open');
+        $this->post($address.'/edits', $asked + ['set' => 'place:D4', 'whose' => 'class'], [], self::AJAX);
+        self::assertResponseHeaderSame('HX-Trigger', 'hands-changed');
+        self::assertSelectorTextContains('.taken', 'D 4');
+        self::assertSelectorTextContains('.edits', 'finger 4 Lane One');
+        $first = fn (string $for): string => $this->notation($piece, ['instrument' => 'violin', 'for' => $for], 0, 1)['text'][0]['notes'][0];
+        self::assertSame('D string, 1, 4, 1', $first('class-'.$class->getId()));
+        self::assertSame('D string, 1; A string, open; D string, 1', $first('year-1'), 'for this class alone');
+        $this->post($address.'/edits', $asked + ['set' => 'direction:down', 'whose' => 'all'], [], self::AJAX);
+        self::assertSelectorCount(2, '.edits li');
+        self::assertStringContainsString('down', $this->notation($piece, ['instrument' => 'violin'], 0, 1)['text'][0]['notes'][2]);
+        $edit = $this->entities()->getRepository(HandEdit::class)->findOneBy(['class' => $class]);
+        $this->post('/hand-edits/'.$edit?->getId().'/undo', $asked, [], self::AJAX);
+        self::assertSelectorTextContains('.taken', 'A open');
+        self::assertSame(1, $this->entities()->getRepository(HandEdit::class)->count([]));
+    }
+
+    public function testANewFingerTakesThePlaceOfTheOneBefore(): void
+    {
+        $piece = $this->import('E A E2 |]');
+        foreach (['place:D4', 'place:A0', 'amount:0.5', 'amount:1'] as $set) {
+            $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+        }
+        $edits = array_map(static fn (HandEdit $edit): string => $edit->edit()->kind->value.' '.$edit->edit()->value, $this->entities()->getRepository(HandEdit::class)->findBy([], ['id' => 'ASC']));
+        self::assertSame(['finger 0', 'amount 1'], $edits);
+    }
+
+    public function testWhatCannotBeSetIsRefusedAndNothingIsKept(): void
+    {
+        $piece = $this->import('E A E2 |]');
+        foreach (['place:E4', 'direction:left', 'amount:9', 'tea:hot', ''] as $set) {
+            $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+            self::assertSelectorTextContains('.error', 'cannot be set');
+        }
+        $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m9-v1-9', 'set' => 'place:D4'], [], self::AJAX);
+        self::assertResponseStatusCodeSame(400);
+        self::assertSame(0, $this->entities()->getRepository(HandEdit::class)->count([]));
+    }
+
+    public function testInstrumentsStandSideBySide(): void
+    {
+        $piece = $this->piece();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/four?from=0&to=4&bows=1&fingers=all&ribbon=1");
+        self::assertSelectorCount(4, '.side-by-side section');
+        self::assertSelectorCount(4, '.hand-picture');
+        self::assertSelectorTextContains('main', 'Measures 1–4');
+        $class = $this->schoolClass();
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/four?for=class-{$class->getId()}");
+        self::assertSelectorCount(1, '.side-by-side section');
+    }
+
+    public function testAnInstrumentOfTheLessonHasItsNotationCardAndPicture(): void
+    {
+        $lesson = $this->lesson();
+        $lesson->getClass()->setPlayers(Instrument::Bass, 2);
+        $this->entities()->flush();
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/P1");
+        $views = json_decode($this->body(), true);
+        self::assertIsArray($views);
+        $view = current($views);
+        self::assertIsArray($view);
+        self::assertIsString($view['xml']);
+        self::assertStringContainsString('<fingering>', $view['xml']);
+        self::assertIsString($view['card']);
+        self::assertStringStartsWith('D string, open (D)', $view['card']);
+        self::assertIsArray($view['fresh']);
+        self::assertNotSame([], $view['fresh']);
+        self::assertIsString($view['picture']);
+        self::assertStringContainsString('<svg class="hand-picture"', $view['picture']);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/nobody");
+        self::assertResponseStatusCodeSame(404);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/as-bass");
+        self::assertResponseIsSuccessful();
+    }
+
+    public function testWhatWasPlayedWithCoinsIsKnown(): void
+    {
+        $lesson = $this->lesson();
+        $record = $this->service(HandsRecord::class);
+        self::assertSame([], $record->known($lesson->getClass(), Instrument::Violin));
+        $step = $lesson->getPlan()[1];
+        $this->service(LessonLog::class)->add($lesson, array_map(static fn (int $coin): LogEntry => new LogEntry('2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin, $step['id'], EntryKind::Coin, 60, $coin), [1, 2, 3]));
+        $known = $record->known($lesson->getClass(), Instrument::Violin);
+        self::assertContains('D natural 0', $known);
+    }
+
+    /** @param array<string, mixed> $query */
+    private function fingers(Piece $piece, array $query): string
+    {
+        return $this->notation($piece, ['instrument' => 'violin', 'fingers' => 'all'] + $query, 0, 1)['text'][0]['notes'][0];
+    }
+
+    private function import(string $notes): Piece
+    {
+        return $this->service(PieceImport::class)->import("X:1\nT:Lane\nM:4/4\nL:1/4\nK:D\n$notes\n", 'lane.abc');
+    }
+
+    /**
+     * @param array<string, mixed> $query
+     *
+     * @return array{xml: string, text: list<array{number: string, notes: list<string>}>, side: string, more: string}
+     */
+    private function notation(Piece $piece, array $query, int $from = 1, int $to = 3): array
+    {
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?".http_build_query($query + ['from' => $from, 'to' => $to]));
+        self::assertResponseIsSuccessful();
+        /** @var array{xml: string, text: list<array{number: string, notes: list<string>}>, side: string, more: string} $data */
+        $data = json_decode($this->body(), true);
+
+        return $data;
+    }
+}
