@@ -8,11 +8,12 @@ declare(strict_types=1);
 
 use CoinStair\Bench\Scores;
 use CoinStair\Bench\Stopwatch;
+use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
-use CoinStair\Core\Format\Json\HandsReport;
 use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
-use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Piece;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -50,13 +51,21 @@ Stopwatch::print('1,000 measures of one line', Stopwatch::medians([
     'stored document read' => static fn () => PieceDocument::decode($document),
 ], 7));
 
-$hands = static function (int $measures): void {
-    $line = AbcReader::read(Scores::abc($measures))->piece;
-    foreach ([...Instrument::strings(), Instrument::Violin] as $instrument) {
-        HandsReport::of($line, $instrument, CoinStair\Core\Analysis\HandPolicies::ofLevel(1), 72);
+$hands = static function (Piece $piece): array {
+    $notes = $strokes = 0;
+    foreach ($piece->parts as $part) {
+        $both = BothHands::of($piece->withParts([$part]), $part->instrument, HandPolicies::ofLevel(2), 72);
+        $notes += count($both->fingering->notes);
+        $strokes += count($both->bowing->strokes);
     }
+
+    return [$notes, $strokes];
 };
-Stopwatch::print('Both hands of a one-line piece on five instruments, report and all; ten times the measures in under 11 ×', Stopwatch::medians([
-    '200 measures' => static fn () => $hands(200),
-    '2,000 measures' => static fn () => $hands(2000),
-], 3, 1), 11.0);
+$five = Scores::fiveParts(200);
+$long = Scores::fiveParts(2000);
+[$notes, $strokes] = $hands($five);
+$times = Stopwatch::medians(['200 measures' => static fn () => $hands($five), '2,000 measures' => static fn () => $hands($long)], 5, 1);
+Stopwatch::print(sprintf('Both hands of five parts, %d notes and %d strokes; ten times the measures in under 11 ×', $notes, $strokes), $times, 11.0);
+printf("  200 measures: %.0f ms (budget 300, goal 180)\n", $times['200 measures']);
+$short = Scores::fiveParts(32);
+Stopwatch::print('Both hands of 32 measures for four instruments; budget 60 ms for the whole analysis', Stopwatch::medians(['32 measures' => static fn () => $hands($short->withParts(array_slice($short->parts, 0, 4)))], 9, 1));

@@ -154,39 +154,47 @@ final readonly class Fingering
     {
         $back = [];
         $lastIndex = null;
+        $lastKey = '';
         $totals = [];
+        /** @var array<string, list<list<float>>> $moves from and to each candidate of two layers, made once */
         $moves = [];
+        /** @var array<string, list<float>> $owns */
+        $owns = [];
         foreach ($layers as $index => $layer) {
             if ([] === $layer) {
                 continue;
             }
             $note = $notes[$index];
+            $key = implode('.', array_map(spl_object_id(...), $layer));
+            $own = $owns[$key.($note->long ? ' l' : '').($note->isPrinted() ? $note->finger.$note->string : '')] ??= array_map(static fn (Candidate $candidate): float => self::noteCost($policy, $cost, $hands, $candidate, $note), $layer);
+            if (null === $lastIndex) {
+                $totals = $own;
+                $back[$index] = array_fill(0, \count($layer), 0);
+                $lastIndex = $index;
+                $lastKey = $key;
+                continue;
+            }
+            $hop = self::isHop($notes[$lastIndex], $note, $policy);
+            $matrix = $moves[$lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '')] ??= self::matrix($layers[$lastIndex], $layer, $note, $hop, $cost);
+            $weight = $note->fresh ? FingeringCost::AFTER_REST : 1.0;
             $next = $from = [];
-            $before = null === $lastIndex ? [] : $layers[$lastIndex];
-            $hop = null !== $lastIndex && self::isHop($notes[$lastIndex], $note, $policy);
-            $how = ($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '');
-            foreach ($layer as $to => $candidate) {
-                $own = self::noteCost($policy, $cost, $hands, $candidate, $note);
-                $best = null === $lastIndex ? 0.0 : \INF;
+            foreach ($matrix as $to => $column) {
+                $best = \INF;
                 $bestFrom = 0;
-                foreach ($before as $at => $earlier) {
-                    if ($note->tiedFrom && !$earlier->sameSpot($candidate)) {
-                        continue;
-                    }
-                    $key = spl_object_id($earlier).' '.spl_object_id($candidate).$how;
-                    $move = $moves[$key] ??= $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
-                    $total = $totals[$at] + ($note->fresh ? FingeringCost::AFTER_REST * $move : $move);
+                foreach ($column as $at => $move) {
+                    $total = $totals[$at] + $weight * $move;
                     if ($total < $best - 1e-9) {
                         $best = $total;
                         $bestFrom = $at;
                     }
                 }
-                $next[$to] = $best + $own;
-                $from[$to] = $bestFrom;
+                $next[] = $best + $own[$to];
+                $from[] = $bestFrom;
             }
             $totals = $next;
             $back[$index] = $from;
             $lastIndex = $index;
+            $lastKey = $key;
         }
         $choices = array_fill(0, \count($layers), null);
         if (null === $lastIndex || [] === $totals) {
@@ -200,6 +208,26 @@ final readonly class Fingering
         }
 
         return [array_values($choices), $total];
+    }
+
+    /**
+     * @param list<Candidate> $before
+     * @param list<Candidate> $layer
+     *
+     * @return list<list<float>> cost of coming to each candidate from each of those before
+     */
+    private static function matrix(array $before, array $layer, LineNote $note, bool $hop, FingeringCost $cost): array
+    {
+        $matrix = [];
+        foreach ($layer as $candidate) {
+            $column = [];
+            foreach ($before as $earlier) {
+                $column[] = $note->tiedFrom && !$earlier->sameSpot($candidate) ? \INF : $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
+            }
+            $matrix[] = $column;
+        }
+
+        return $matrix;
     }
 
     /** @param list<Hand> $hands */

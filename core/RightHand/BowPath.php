@@ -19,10 +19,19 @@ final class BowPath
     private const LEAST = 0.125;
     /** Prices are added as whole numbers, so that equal fronts are found equal. */
     private const SCALE = 1_000_000_000;
-    private const KINDS_KEPT = 4000;
+    /** Fronts and kinds of steps that are remembered, over all paths that are asked for. */
+    private const KEPT = 3000;
+    /** Of no step yet: one state, which costs nothing. */
+    private const START = 0;
 
     /** @var array<string, array<int, array<int, int>>> prices, by key of the step, state and next state */
     private static array $ways = [];
+    /** @var array<int, non-empty-array<int, int>> costs by state */
+    private static array $fronts = [self::START => [0 => 0]];
+    /** @var array<string, int> number of each front, by its packed content */
+    private static array $numbers = [];
+    /** @var array<int, array<string, array{int, int, array<int, int>}>> by front and key of the step: front that follows, least cost, states before */
+    private static array $known = [];
 
     /** @param list<array{float, float}> $places start and end of each stroke */
     private function __construct(public readonly array $places, public readonly float $cost)
@@ -32,30 +41,19 @@ final class BowPath
     /** @param list<BowedStroke> $strokes */
     public static function of(array $strokes, AmountPolicy $policy = AmountPolicy::Value, StartPolicy $starts = StartPolicy::ByLength): self
     {
-        if (\count(self::$ways) > self::KINDS_KEPT) {
-            self::$ways = [];
+        if (\count(self::$ways) + \count(self::$fronts) > self::KEPT) {
+            self::$ways = self::$numbers = self::$known = [];
+            self::$fronts = [self::START => [0 => 0]];
         }
-        $fronts = [[0 => 0]];
-        $numbers = $known = [];
-        $front = $total = 0;
+        $front = self::START;
+        $total = 0;
         $trail = [];
         foreach (self::steps($strokes, $policy, $starts) as $step) {
-            $next = $known[$front][$step->key] ?? null;
-            if (null === $next) {
-                [$costs, $from] = self::advance($fronts[$front], $step);
-                $least = min($costs);
-                foreach ($costs as $state => $cost) {
-                    $costs[$state] = $cost - $least;
-                }
-                $number = $numbers[pack('q*', ...array_keys($costs), ...$costs)] ??= \count($fronts);
-                $fronts[$number] ??= $costs;
-                $next = $known[$front][$step->key] = [$number, $least, $from];
-            }
-            [$front, $least, $from] = $next;
+            [$front, $least, $from] = self::$known[$front][$step->key] ??= self::follow($front, $step);
             $total += $least;
             $trail[] = [$from, $step->way];
         }
-        $state = (int) array_search(0, $fronts[$front], true);
+        $state = (int) array_search(0, self::$fronts[$front], true);
         $places = [];
         foreach (array_reverse($trail) as [$from, $way]) {
             $end = $state >> 5;
@@ -149,6 +147,20 @@ final class BowPath
         }
 
         return $steps;
+    }
+
+    /** @return array{int, int, array<int, int>} the front that follows, what the cheapest way there costs, and the state before, by state */
+    private static function follow(int $front, BowStep $step): array
+    {
+        [$costs, $from] = self::advance(self::$fronts[$front], $step);
+        $least = min($costs);
+        foreach ($costs as $state => $cost) {
+            $costs[$state] = $cost - $least;
+        }
+        $number = self::$numbers[pack('q*', ...array_keys($costs), ...$costs)] ??= \count(self::$fronts);
+        self::$fronts[$number] ??= $costs;
+
+        return [$number, $least, $from];
     }
 
     /**

@@ -101,12 +101,19 @@ final class Strokes
         [$last, $lastAt] = $this->open[\count($this->open) - 1];
         $length = $lastAt + $last->length - $at;
         $beat = max(1, $this->measure->meter->beatTicks());
+        $pickup = 0 === $this->measure->position && \count($this->piece->measures) > 1 && $this->measure->isShort();
+        $notes = $starts = [];
+        $held = false;
+        foreach ($this->open as [$event, $time]) {
+            $notes[] = $event->id;
+            $starts[] = $time - $at;
+            $held = $held || $event->marks->has(Articulation::Fermata);
+        }
         $direction = $this->set(HandEditKind::Direction);
         $amount = $this->set(HandEditKind::Amount);
-        $pickup = $this->piece->measures[0]->isShort() && \count($this->piece->measures) > 1;
         $this->strokes[] = new Stroke(
-            array_map(static fn (array $row): string => $row[0]->id, $this->open),
-            array_map(static fn (array $row): int => $row[1] - $at, $this->open),
+            $notes,
+            $starts,
             $this->measure->position,
             $first->start,
             $at,
@@ -120,15 +127,15 @@ final class Strokes
                 BowMark::Up => Direction::Up,
                 BowMark::None => null,
             } : Direction::from($direction),
-            $pickup && 0 === $this->measure->position,
-            0 === $first->start && !($pickup && 0 === $this->measure->position),
+            $pickup,
+            0 === $first->start && !$pickup,
             $this->strokeOpens || $this->rest >= $beat,
             $first->marks->has(Articulation::Staccato),
             $first->marks->has(Articulation::Accent) || $first->marks->has(Articulation::Marcato),
             $this->strokeLoudness,
             null === $amount ? null : (float) $amount,
             null !== $direction,
-            \in_array(true, array_map(static fn (array $row): bool => $row[0]->marks->has(Articulation::Fermata), $this->open), true),
+            $held,
         );
         $this->open = [];
         $this->rest = 0;

@@ -40,6 +40,9 @@ final readonly class HandEdits
 
     public function value(Event $event, HandEditKind $kind): ?string
     {
+        if ([] === $this->edits) {
+            return null;
+        }
         $edit = $this->edits[$event->id][$kind->value] ?? null;
 
         return null === $edit || $event->isRest() || $edit->pitch !== $event->pitches[0]->name() ? null : $edit->value;
@@ -53,6 +56,9 @@ final readonly class HandEdits
     public function lost(Part $part): array
     {
         $lost = $this->edits;
+        if ([] === $lost) {
+            return [];
+        }
         foreach ($part->measures as $events) {
             foreach ($events as $event) {
                 foreach (isset($lost[$event->id]) ? $this->at($event) : [] as $edit) {

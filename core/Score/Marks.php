@@ -88,6 +88,6 @@ final readonly class Marks
 
     public function has(Articulation $mark): bool
     {
-        return \in_array($mark, $this->articulations, true);
+        return [] !== $this->articulations && \in_array($mark, $this->articulations, true);
     }
 }

@@ -96,28 +96,3 @@ test('it is renumbered, stepped through, corrected, given out and read back', as
         await expect(page.locator('[data-note-text] li').nth(1)).toContainText('A 2 · C♯ 1 · A 1');
     }
 });
-
-test('the hands of an instrument stand over the notes, with their reasons', async ({ page }) => {
-    await signIn(page);
-    await openPiece(page, 'Lantern Walk');
-    await expect(page.getByLabel('fingers')).toBeHidden();
-    await page.getByLabel('Hands').selectOption('cello');
-    await page.getByText('The same in words').click();
-    await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 3; A string, open · bows: down up down');
-    await expect(page.locator('[data-stave] svg.engraved .fing')).toHaveCount(10, { timeout: 30_000 });
-    await page.getByLabel('bow ribbon').check();
-    await expect(page.locator('.bow-ribbon .stroke')).toHaveCount(10, { timeout: 30_000 });
-    await expect(page.locator('[data-note-text] li').first()).toContainText('bows: down frog – ');
-    const edges = (selector) => page.locator(selector).evaluateAll((all) => all.map((one) => one.getBoundingClientRect()).map(({ left, right }) => [left, right]));
-    const [slopes, notes] = [await edges('.bow-ribbon .stroke'), await edges('[data-stave] g.note')];
-    slopes.forEach(([left], index) => expect(Math.abs(left - notes[index][0])).toBeLessThan(12));
-    await page.getByText('Why these fingers and bows').click();
-    await expect(page.locator('[data-why-text] li').first()).toContainText('D: The only place for D in these hands.');
-    await page.getByLabel('fingers').uncheck();
-    await expect(page.locator('[data-stave] svg.engraved .fing')).toHaveCount(0, { timeout: 30_000 });
-    await page.getByLabel('Bow direction').selectOption('downbeat');
-    await expect(page.locator('[data-note-text] li').nth(1)).toContainText('bows: down');
-    await page.getByLabel('Hands').selectOption('');
-    await expect(page.locator('[data-note-text] li').first()).toContainText('D 1 · F♯ 1 · A 1');
-    await expect(page.locator('[data-why-text]')).toBeHidden();
-});
