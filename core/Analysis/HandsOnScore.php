@@ -82,6 +82,7 @@ final class HandsOnScore
     {
         $words = [];
         $string = '';
+        $position = 'I';
         foreach ($hands->fingering->notes as $index => $note) {
             $choice = $hands->fingering->choices[$index];
             if ($note->position < $from || $note->position >= $to || $note->tiedFrom) {
@@ -94,6 +95,11 @@ final class HandsOnScore
                 static fn (Candidate $stop): string => self::finger($stop).($stop->string === $choice->string ? '' : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
                 $choice->stops(),
             ));
+            $hand = $hands->fingering->hand($index)->position ?? $position;
+            if (null !== $choice && !$choice->isOpen() && $hand !== $position) {
+                $text = $hand.' position: '.$text;
+                $position = $hand;
+            }
             $words[$note->position]['fingers'] .= match (true) {
                 $first => $name.$text,
                 $name === $string => ', '.$text,

@@ -17,6 +17,16 @@ enum FifthPolicy: string
     /** Silence between two notes in which a finger can be lifted and set anew, in seconds: a starting value. */
     private const TIME_TO_LIFT = 0.6;
 
+    /**
+     * The finger has to hop though there is no time for it.
+     *
+     * @param float $gap seconds between the end of one note and the next
+     */
+    public function isHurried(float $gap): bool
+    {
+        return self::Hop === $this && $gap < self::TIME_TO_LIFT;
+    }
+
     /** @param float $gap seconds between the end of one note and the next */
     public function isHop(float $gap): bool
     {

@@ -59,7 +59,7 @@ final readonly class Fingering
             $note = $notes[$index];
             $total += self::noteCost($policy, $cost, $hands, $choice, $note);
             if (null !== $before && null !== $from) {
-                $move = $cost->move($before, $choice, $note->slurredFrom, self::isHop($from, $note, $policy));
+                $move = $cost->move($before, $choice, $note->slurredFrom, self::isHurried($from, $note, $policy));
                 $total += $note->fresh ? FingeringCost::AFTER_REST * $move : $move;
             }
             $before = $choice;
@@ -72,7 +72,18 @@ final readonly class Fingering
     /** There is time to lift a finger between two notes, and the policy has it lifted. */
     public static function isHop(LineNote $from, LineNote $to, FingeringPolicy $policy): bool
     {
-        return $policy->fifth->isHop(max(0, $to->at - $from->at - $from->length) * $policy->secondsPerTick);
+        return $policy->fifth->isHop(self::gap($from, $to, $policy));
+    }
+
+    /** The policy has a finger lifted between two notes, and there is no time for it: that costs. */
+    public static function isHurried(LineNote $from, LineNote $to, FingeringPolicy $policy): bool
+    {
+        return $policy->fifth->isHurried(self::gap($from, $to, $policy));
+    }
+
+    private static function gap(LineNote $from, LineNote $to, FingeringPolicy $policy): float
+    {
+        return max(0, $to->at - $from->at - $from->length) * $policy->secondsPerTick;
     }
 
     public function hand(int $index): ?Hand
@@ -174,7 +185,7 @@ final readonly class Fingering
                 $lastKey = $key;
                 continue;
             }
-            $hop = self::isHop($notes[$lastIndex], $note, $policy);
+            $hop = self::isHurried($notes[$lastIndex], $note, $policy);
             $matrix = $moves[$lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '')] ??= self::matrix($layers[$lastIndex], $layer, $note, $hop, $cost);
             $weight = $note->fresh ? FingeringCost::AFTER_REST : 1.0;
             $next = $from = [];

@@ -22,8 +22,14 @@ final readonly class FingeringCost
     private const SHIFT_SEMITONE = 1.0;
     private const STRETCHED = 0.5;
     private const SHAPE = 2.0;
+    /** Share of it to let go of a stretch: a hand closes by itself. */
+    private const SHAPE_CLOSING = 0.5;
     /** Share of it before or after an open string, while which the hand is free to close. */
     private const SHAPE_AT_OPEN = 0.2;
+    /** Bass: a note up the string that the next string has in first or half position, by level. */
+    private const UP_THE_STRING = [1 => 5.0, 2 => 3.0, 3 => 1.5, 4 => 1.5];
+    /** Half steps from one string of the bass to the next. */
+    private const FOURTH = 5;
     private const LOW_ONE = 0.5;
     /** A note that is repeated stays where it is. */
     private const REPEATED_ELSEWHERE = 5.0;
@@ -82,6 +88,9 @@ final readonly class FingeringCost
             return OpenStringPolicy::Long !== $this->policy || !$this->upper ? [] : ['open' => ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0)];
         }
         $parts = ['position' => $this->hands[$candidate->hand]->noteCost, 'stretch' => Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0];
+        if (Instrument::Bass === $this->instrument && $candidate->string > 0 && $candidate->semitones >= self::FOURTH) {
+            $parts['position'] += self::UP_THE_STRING[$this->level];
+        }
         if (!$this->upper) {
             return $parts;
         }
@@ -142,7 +151,7 @@ final readonly class FingeringCost
             $before = $this->hands[$from->hand];
             $after = $this->hands[$to->hand];
             if ($before->position === $after->position) {
-                $parts['shape'] = self::SHAPE * ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : 1.0);
+                $parts['shape'] = self::SHAPE * ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : ('closed' === $after->shape ? self::SHAPE_CLOSING : 1.0));
             } else {
                 $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
                 if ($from->finger === $to->finger && $to->finger > 1 && 0 === $distance) {

@@ -66,7 +66,7 @@ final class Reasons
         $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index, $policy): array {
             $sum = $cost->noteParts($candidate, $note->long);
             $next = $fingering->notes[$index + 1] ?? $note;
-            $hops = [$index > 0 && Fingering::isHop($fingering->notes[$index - 1], $note, $policy), Fingering::isHop($note, $next, $policy)];
+            $hops = [$index > 0 && Fingering::isHurried($fingering->notes[$index - 1], $note, $policy), Fingering::isHurried($note, $next, $policy)];
             foreach ([[$before, $candidate, $note, $hops[0]], [$candidate, $after, $next, $hops[1]]] as [$from, $to, $arrived, $hop]) {
                 foreach (null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop) as $part => $value) {
                     $sum[$part] = ($sum[$part] ?? 0.0) + $value * ($arrived->fresh ? FingeringCost::AFTER_REST : 1.0);

@@ -17,6 +17,7 @@ final readonly class BowStep
     /** The half in which the stroke starts. */
     private const SAME_HALF = -1.0;
     private const QUICK = 0.5;
+    private const LONG = 2.0;
     /** Where nothing fits, the bow is set anew: dear, but never a dead end. */
     private const SET_ANEW = 50.0;
 
@@ -54,7 +55,7 @@ final readonly class BowStep
             $wish,
             match (true) {
                 $stroke->accented => self::ACCENT_ZONE,
-                null !== $before && $stroke->beats * 2 <= $before->stroke->beats => self::SAME_HALF,
+                null !== $before && $before->stroke->beats >= self::LONG && $stroke->beats * 2 <= $before->stroke->beats => self::SAME_HALF,
                 $stroke->beats <= self::QUICK => self::QUICK_ZONE,
                 $stroke->loudness < 0 => self::SOFT_ZONE,
                 default => null,

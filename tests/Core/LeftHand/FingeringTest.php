@@ -134,6 +134,9 @@ final class FingeringTest extends TestCase
         yield 'chord, cello, C' => ['cello', 'C3 E3 G3 C4', 'G: 4 D: 1 4 A: 2'];
         yield 'chord, bass, D' => ['bass', 'D2 F#2 A2 F#2 D2', 'D: 0 4 G: 1 D: 4 0'];
         yield 'chord, bass, G' => ['bass', 'G1 B1 D2 G2', 'E: 2 A: 1 D: 0 G: 0'];
+        yield 'open strings of a first tune lie in first position on the bass' => ['bass', 'D2 D2 A2 A2 D2 D2 A2', 'D: 0 0 G: 1 1 D: 0 0 G: 1'];
+        yield 'no slide of the fourth finger for one note' => ['bass', 'G2 A2 B2 C3 B2 A2', 'G: 0 1 4 III 1 I 4 1'];
+        yield 'a hand closes after a stretch' => ['cello', 'G2 F#2 G2 D2 D2 G3 A3 B3 C4', 'G: 0 C: x4 G: 0 C: 1 1 D: 4 A: 0 1 2'];
         yield 'the same string in year two' => ['violin', 'F#4 A4 F#4 A4 F#4', 'D: 2 4 2 4 2', 'crossing', 2];
         yield 'and open in year one' => ['violin', 'F#4 A4 F#4 A4 F#4', 'D: 2 A: 0 D: 2 A: 0 D: 2'];
         yield 'no fourth finger but for long notes' => ['violin', 'F#4 A4 F#4', 'D: 2 A: 0 D: 2', 'long', 2];
