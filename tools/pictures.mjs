@@ -64,10 +64,35 @@ await take('outline', async () => {
 });
 await take('piece', async () => {
     await openPiece('Kettle on the Hob');
-    await page.getByLabel('Hands').selectOption('violin');
+    await page.locator('.hands-bar [name=instrument]').selectOption('violin');
+    await page.locator('.hands-bar [name=fingers]').selectOption('all');
     await page.getByLabel('bow ribbon').check();
     await page.locator('.bow-ribbon .stroke').first().waitFor();
 });
+await take('note', async () => {
+    await openPiece('Night Train to Brindle');
+    await page.locator('.hands-bar [name=instrument]').selectOption('cello');
+    await page.locator('.hands-bar [name=fingers]').selectOption('all');
+    await page.locator('.hand-picture').first().waitFor();
+    await page.locator('[data-notation]').focus();
+    for (let note = 0; note < 4; note++) {
+        await page.keyboard.press('ArrowRight');
+    }
+    await page.locator('.set-note').waitFor();
+    await page.waitForTimeout(800);
+});
+await take('side-by-side', async () => {
+    await openPiece('Harbour Bells');
+    const address = new URL(page.url()).pathname;
+    await page.goto(address + '/four?from=0&to=4&for=year-3&fingers=all&bows=1&ribbon=1');
+    await engraved();
+    await page.waitForTimeout(2500);
+}, { full: true });
+await take('class-hands', async () => {
+    await page.goto('/classes');
+    await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
+    await page.getByRole('link', { name: 'How they play' }).click();
+}, { full: true });
 await take('sequence', () => openSequence('Mill Lane Two'));
 await take('class', async () => {
     await page.goto('/classes');
@@ -83,10 +108,15 @@ async function openLesson() {
     const open = await steps.locator('option').evaluateAll((options) => options.findIndex((option, at) => at > 0 && !option.textContent.startsWith('✓')));
     await steps.selectOption({ index: open });
     await engraved();
-    await page.waitForTimeout(400);
+    await page.waitForTimeout(1500);
 }
 await take('lesson', openLesson);
-await take('lesson-projector', openLesson, { width: 1920, height: 1080 });
+await take('lesson-projector', async () => {
+    await openLesson();
+    await page.keyboard.press('f');
+    await page.keyboard.press('h');
+    await page.waitForTimeout(2500);
+}, { width: 1920, height: 1080 });
 await take('lesson-end', async () => {
     await openLesson();
     await page.keyboard.press('Enter');

@@ -8,6 +8,7 @@ const REACH = 40;
 let drawing = 0;
 let shown = null;
 let current = null;
+let own = new Set();
 
 const figure = () => document.querySelector('[data-notation]');
 
@@ -60,6 +61,7 @@ export async function notate(range = shown) {
             return;
         }
         tell(box, answer);
+        own = new Set(answer.set);
         const picture = await drawInWidth(box.querySelector('[data-stave]'), answer.xml, 52, answer.ribbon ? { spacingSystem: ROOM } : {});
         if (answer.ribbon) {
             drawRibbon(picture, answer.ribbon);
@@ -102,7 +104,10 @@ function tell(box, answer) {
 const notes = () => [...document.querySelectorAll('[data-stave] g.note[id], [data-stave] g.chord[id]')].filter((note) => !note.parentElement.closest('g.chord'));
 
 function mark() {
-    notes().forEach((note) => note.classList.toggle('chosen', note.id === current));
+    notes().forEach((note) => {
+        note.classList.toggle('chosen', note.id === current);
+        note.classList.toggle('set', own.has(note.id));
+    });
 }
 
 /** The note that is meant by a click or touch: heads are small, and stave lines lie over them. */
@@ -200,6 +205,8 @@ export function startHands() {
     });
     document.querySelector('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
     document.addEventListener('hands-changed', () => notate());
+    // The button that was pressed is replaced: the keys stay in the card.
+    document.addEventListener('htmx:afterSettle', ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus());
     document.addEventListener('htmx:afterRequest', ({ detail }) => detail.successful && detail.target?.id === 'policies-body' && detail.requestConfig.verb === 'post' && notate());
     document.addEventListener('click', (event) => {
         if (event.target.closest('[data-note-close]')) {

@@ -161,13 +161,21 @@ export function startMeasureMap() {
         if (button) {
             stop(button);
         }
+        const chunk = event.target.closest?.('[data-choose]');
+        if (chunk) {
+            choose(...chunk.dataset.choose.split('-').map(Number));
+            settle();
+        }
     });
     document.addEventListener('change', (event) => {
         if (event.target.matches('[data-part]')) {
             paint();
         }
     });
-    document.addEventListener('htmx:afterSettle', () => {
+    document.addEventListener('htmx:afterSettle', ({ target }) => {
+        if (!target.closest?.('#workspace')) {
+            return;
+        }
         const had = document.activeElement?.closest?.('.tile') || document.activeElement === document.body;
         paint();
         if (had && chosen !== null) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Analysis;
 
 use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\ShowWhere;
 use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\Score\BowMark;
@@ -22,8 +23,8 @@ final class HandsOnScore
     private const PLACEMENTS = ['low' => 'low ', 'natural' => '', 'high' => 'high ', 'stretched' => 'stretched '];
 
     /**
-     * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings, stand as verses under what is
-     * sung.
+     * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings in brackets, stand as verses
+     * under what is sung.
      */
     public static function marked(BothHands $hands, HandLayers $layers): Piece
     {
@@ -40,7 +41,7 @@ final class HandsOnScore
                 }
                 $string = $voice->fingering->fingerboard->stringName($choice->string);
                 if ($before !== [$string, $note->position]) {
-                    $strings[$note->id] = $string;
+                    $strings[$note->id] = '('.$string.')';
                 }
                 $before = [$string, $note->position];
             }
@@ -95,6 +96,7 @@ final class HandsOnScore
                 static fn (Candidate $stop): string => self::finger($stop).($stop->string === $choice->string ? '' : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
                 $choice->stops(),
             ));
+            $text .= \in_array(HandMark::Override, $hands->fingerMarks[$index], true) ? ' (set)' : '';
             $hand = $hands->fingering->hand($index)->position ?? $position;
             if (null !== $choice && !$choice->isOpen() && $hand !== $position) {
                 $text = $hand.' position: '.$text;

@@ -175,6 +175,8 @@ final class HandsController extends AbstractController
             'step' => $step,
             'strokeMarks' => null === $stroke ? [] : $hands->strokeMarks[$stroke],
             'way' => null === $step ? '' : $this->words->zone(BowZone::of($from)->value).' – '.$this->words->zone(BowZone::of($to)->value),
+            'inside' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note ? $this->words->zone(BowZone::of($from + ($to - $from) * $step->stroke->share((int) array_search($note, $step->stroke->notes, true)))->value) : '',
+            'crossing' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note && null !== $choice && ($hands->fingering->choices[$index - 1] ?? $choice)->string !== $choice->string,
             'amount' => abs($to - $from),
             'speed' => null === $step ? 0.0 : BowUse::speed($step, $from, $to),
             'cm' => null === $step ? 0.0 : BowUse::hair($hands->instrument()) * abs($to - $from) / max(0.001, $step->stroke->length * $hands->second),

@@ -19,11 +19,13 @@ use CoinStair\Core\Analysis\PhraseWays;
 use CoinStair\Core\Analysis\RibbonStroke;
 use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\LongNote;
 use CoinStair\Core\RightHand\LongNotes;
+use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Touches;
 use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\Instrument;
@@ -44,6 +46,26 @@ final readonly class HandsView
     {
     }
 
+    /** @return list<string> notes on which something was set by a teacher */
+    private static function set(BothHands $hands): array
+    {
+        $set = [];
+        foreach ($hands->voices() as $voice) {
+            foreach ($voice->fingering->notes as $index => $note) {
+                if (\in_array(HandMark::Override, $voice->fingerMarks[$index], true)) {
+                    $set[] = $note->id;
+                }
+            }
+            foreach ($voice->bowing->strokes as $step) {
+                if ($step->has(StrokeMark::Override)) {
+                    $set[] = $step->stroke->notes[0] ?? '';
+                }
+            }
+        }
+
+        return array_values(array_unique($set));
+    }
+
     /** None if no instrument is asked for, or the piece has no notes. */
     public function hands(Piece $piece, HandsQuery $query): ?BothHands
     {
@@ -56,7 +78,7 @@ final readonly class HandsView
     }
 
     /**
-     * @return array{xml: string, text: Lines, why: Lines, ribbon: Ribbon|null, notices: list<string>, side: string, more: string}
+     * @return array{xml: string, text: Lines, set: list<string>, why: Lines, ribbon: Ribbon|null, notices: list<string>, side: string, more: string}
      */
     public function of(Piece $piece, BothHands $hands, HandsQuery $query, int $from, int $to): array
     {
@@ -69,15 +91,16 @@ final readonly class HandsView
         return [
             'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->layers), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
             'text' => $this->words->lines($hands, $from, $to),
+            'set' => self::set($hands),
             'why' => $why,
             'ribbon' => $query->ribbon ? $this->ribbon($hands, $from, $to) : null,
-            'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ($numbers[$notice->position] ?? '').': '.$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
+            'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ('derived' === $notice->kind ? '' : ($numbers[$notice->position] ?? '').': ').$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
             'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
             'more' => $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)),
         ];
     }
 
-    /** @return array{instrument: Instrument, card: string, drawing: HandDrawing, numbers: string, arm: array{string: string, from: string, to: string, crossings: int, rises: bool}|null} */
+    /** @return array{instrument: Instrument, card: string, drawing: HandDrawing, whole: HandDrawing, numbers: string, all: string, arm: array{string: string, from: string, to: string, crossings: int, rises: bool}|null} */
     public function side(Piece $piece, BothHands $hands, int $from, int $to): array
     {
         $numbers = MeasureNumbers::of($piece->score())->all();
@@ -89,7 +112,9 @@ final readonly class HandsView
             'instrument' => $hands->instrument(),
             'card' => null === $card ? '' : $this->words->card($card),
             'drawing' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known)),
+            'whole' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[0]->key, 0, \count($hands->piece->measures), $hands->known)),
             'numbers' => self::run($numbers, $from, $to - 1),
+            'all' => self::run($numbers, 0, \count($numbers) - 1),
             'arm' => null === $longest ? null : ['string' => $longest['string'], 'from' => $numbers[$longest['from']] ?? '', 'to' => $numbers[$longest['to']] ?? '', 'crossings' => array_sum($arm->crossings), 'rises' => ArmLevels::risesToLowest($hands->instrument())],
         ];
     }

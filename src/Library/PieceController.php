@@ -73,7 +73,7 @@ final class PieceController extends AbstractController
         $parts = null === $score->part($part) ? null : [$part];
         $textPart = $score->part($part) ?? $score->parts[0];
 
-        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'why' => [], 'ribbon' => null, 'notices' => [], 'side' => '', 'more' => '']);
+        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'set' => [], 'why' => [], 'ribbon' => null, 'notices' => [], 'side' => '', 'more' => '']);
     }
 
     #[Route('/settings', name: 'piece_settings', methods: ['GET', 'POST'])]

@@ -53,7 +53,7 @@ async function walk(page) {
     await page.keyboard.press('ArrowRight');
     await expect(page.locator('#hand-note .set-note')).toBeVisible();
     await check(page, 'a note');
-    await page.getByRole('link', { name: 'Side by side' }).click();
+    await page.locator('[data-four]').click();
     await expect(page.locator('.side-by-side svg.engraved')).toHaveCount(4, { timeout: 30_000 });
     await check(page, 'side by side');
     await page.goBack();

@@ -89,7 +89,7 @@ final class HandsTest extends WebCase
         self::assertSelectorTextContains('.taken', 'D 4');
         self::assertSelectorTextContains('.edits', 'finger 4 Lane One');
         $first = fn (string $for): string => $this->notation($piece, ['instrument' => 'violin', 'for' => $for], 0, 1)['text'][0]['notes'][0];
-        self::assertSame('D string, 1, 4, 1', $first('class-'.$class->getId()));
+        self::assertSame('D string, 1, 4 (set), 1', $first('class-'.$class->getId()));
         self::assertSame('D string, 1; A string, open; D string, 1', $first('year-1'), 'for this class alone');
         $this->post($address.'/edits', $asked + ['set' => 'direction:down', 'whose' => 'all'], [], self::AJAX);
         self::assertSelectorCount(2, '.edits li');

@@ -19,9 +19,9 @@ final readonly class HandDrawing
     private const TOP = 22;
     private const ROW = 38;
     private const STEP = 36;
-    private const ROOM_RIGHT = 78;
-    private const STAFF_STEP = 4;
-    private const STAFF_COLUMN = 62;
+    private const ROOM_RIGHT = 92;
+    private const STAFF_STEP = 6;
+    private const STAFF_COLUMN = 64;
 
     /**
      * @param list<array{letter: string, y: int, pattern: string, spots: list<array{x: int, finger: int, letter: string, used: bool, new: bool, check: string, spot: Spot}>, touch: list<array{x: int, width: int}>}> $strings

@@ -56,7 +56,7 @@ final readonly class HandWords
         }
         $parts[] = null === $card->direction ? $this->translator->trans('plucked') : $this->translator->trans($card->slurred ? 'goes on %direction%, %place%' : '%direction%, %place%', ['%direction%' => $this->translator->trans('bow.'.$card->direction->value), '%place%' => $this->zone($card->zone()->value)]);
         if ('0' !== $card->wait) {
-            $parts[] = $this->translator->trans('wait %beats% beats', ['%beats%' => $card->wait]);
+            $parts[] = $this->translator->trans('1' === $card->wait ? 'wait 1 beat' : 'wait %beats% beats', ['%beats%' => $card->wait]);
         }
 
         return implode(' · ', $parts);
