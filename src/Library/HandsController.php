@@ -123,6 +123,10 @@ final class HandsController extends AbstractController
         [$kind, $value] = [...explode(':', $set, 2), ''];
         $note = $hands->fingering->notes[$index];
         if ('place' !== $kind) {
+            // A stroke has one direction and one amount: they are kept with its first note.
+            $stroke = $hands->strokeOf($note->id);
+            $note = $hands->fingering->notes[null === $stroke ? $index : $hands->indexOf($hands->bowing->strokes[$stroke]->stroke->notes[0] ?? '') ?? $index];
+
             return [Edit::of($note->id, $note->pitch->name(), HandEditKind::tryFrom($kind) ?? throw new \InvalidArgumentException('no kind'), $value)];
         }
         foreach ($hands->places($index) as ['choice' => $choice]) {

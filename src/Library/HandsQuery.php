@@ -15,14 +15,15 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** Which hands a page asks for: instrument, class or year, policies as they stand in its form, and what is to be shown. */
 final readonly class HandsQuery
 {
-    private function __construct(public ?Instrument $instrument, public ?SchoolClass $class, public HandPolicies $policies, public HandLayers $layers, public bool $ribbon)
+    private function __construct(public ?Instrument $instrument, public string $part, public ?SchoolClass $class, public HandPolicies $policies, public HandLayers $layers, public bool $ribbon)
     {
     }
 
-    /** @param InputBag<string> $query instrument, for (class-7 or year-2), p (policies by matter), fingers, letters, strings, bows, ribbon */
+    /** @param InputBag<string> $query instrument (with ":" and the id of its part where it has several), for (class-7 or year-2), p (policies by matter), fingers, letters, strings, bows, ribbon */
     public static function of(InputBag $query, EntityManagerInterface $entities): self
     {
-        $instrument = Instrument::tryFrom($query->getString('instrument'));
+        [$name, $part] = [...explode(':', $query->getString('instrument'), 2), ''];
+        $instrument = Instrument::tryFrom($name);
         [$class, $year] = self::whose($query->getString('for'), $entities);
         /** @var array<string, mixed> $chosen */
         $chosen = $query->all('p');
@@ -34,6 +35,7 @@ final readonly class HandsQuery
 
         return new self(
             Instrument::Other === $instrument ? null : $instrument,
+            $part,
             $class,
             $policies,
             new HandLayers(

@@ -74,7 +74,7 @@ final readonly class HandsView
 
     public function record(Piece $piece, Instrument $instrument, HandsQuery $query): BothHands
     {
-        return $this->record->of($piece, $instrument, $query->policies, $query->class, $piece->getGoalTempo());
+        return $this->record->of($piece, $instrument, $query->policies, $query->class, $piece->getGoalTempo(), $query->part);
     }
 
     /**

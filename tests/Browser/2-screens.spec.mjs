@@ -44,7 +44,7 @@ async function walk(page) {
     await check(page, 'piece');
     await page.locator('.hands-bar [name=instrument]').selectOption('viola');
     await page.getByLabel('bow ribbon').check();
-    await expect(page.locator('[data-hand-side] .hand-picture')).toBeVisible();
+    await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await page.getByText('How they play: fingers, bows, what is shown').click();
     await page.getByText('Bows, soft and loud, long notes, what you set').click();
     await expect(page.locator('#policies-body select').first()).toBeVisible();

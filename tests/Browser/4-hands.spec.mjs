@@ -15,7 +15,7 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
     await page.getByText('The same in words').click();
     await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 3; A string, open · D F♯ A · bows: down frog – ');
     await expect(fings(page)).toHaveCount(10, SLOW);
-    await expect(page.locator('[data-hand-side] .hand-picture')).toBeVisible();
+    await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await expect(page.locator('[data-hand-side] .start-card')).toContainText('D string, open (D) · down, frog');
     await page.getByLabel('bow ribbon').check();
     await expect(page.locator('.bow-ribbon .stroke')).toHaveCount(10, SLOW);

@@ -110,6 +110,29 @@ final class HandsTest extends WebCase
         self::assertSame(['finger 0', 'amount 1'], $edits);
     }
 
+    public function testAClassGoesBeforeAllClassesAndASlurHasOneDirection(): void
+    {
+        $piece = $this->import('E A (E2 | A) A E2 |]');
+        $class = $this->schoolClass();
+        $asked = ['instrument' => 'violin', 'for' => 'class-'.$class->getId()];
+        foreach ([['P1-m0-v1-1', 'place:D4', 'all'], ['P1-m0-v1-1', 'place:A0', 'class'], ['P1-m1-v1-0', 'direction:up', 'all'], ['P1-m0-v1-2', 'direction:down', 'all']] as [$note, $set, $whose]) {
+            $this->post("/pieces/{$piece->getId()}/hands/edits", $asked + ['note' => $note, 'set' => $set, 'whose' => $whose], [], self::AJAX);
+        }
+        self::assertSame('D string, 1; A string, open (set); D string, 1', $this->fingers($piece, ['for' => 'class-'.$class->getId()]));
+        self::assertSame('D string, 1, 4 (set), 1', $this->fingers($piece, []));
+        $bows = array_filter($this->entities()->getRepository(HandEdit::class)->findAll(), static fn (HandEdit $edit): bool => !$edit->edit()->isOfLeftHand());
+        self::assertSame(['P1-m0-v1-2 down'], array_values(array_map(static fn (HandEdit $edit): string => $edit->edit()->note.' '.$edit->edit()->value, $bows)));
+    }
+
+    public function testTwoPartsOfOneInstrumentHaveTheirOwnHands(): void
+    {
+        $piece = $this->service(PieceImport::class)->import("X:1\nT:Lane\nM:4/4\nL:1/4\nK:D\nV:1 name=\"Violin 1\"\nV:2 name=\"Violin 2\"\n[V:1] d c B A |]\n[V:2] G F E D |]\n", 'lane.abc');
+        $this->browser->request('GET', '/pieces/'.$piece->getId());
+        self::assertSame(['', 'violin:P1', 'violin:P2', 'viola', 'cello', 'bass'], $this->browser->getCrawler()->filter('[name=instrument] option')->each(static fn ($option): string => (string) $option->attr('value')));
+        self::assertSame('A string, 3, 2, 1, open', $this->fingers($piece, ['instrument' => 'violin:P1']));
+        self::assertSame('D string, 3, 2, 1, open', $this->fingers($piece, ['instrument' => 'violin:P2']));
+    }
+
     public function testWhatCannotBeSetIsRefusedAndNothingIsKept(): void
     {
         $piece = $this->import('E A E2 |]');
@@ -172,7 +195,7 @@ final class HandsTest extends WebCase
     /** @param array<string, mixed> $query */
     private function fingers(Piece $piece, array $query): string
     {
-        return $this->notation($piece, ['instrument' => 'violin', 'fingers' => 'all'] + $query, 0, 1)['text'][0]['notes'][0];
+        return $this->notation($piece, $query + ['instrument' => 'violin', 'fingers' => 'all'], 0, 1)['text'][0]['notes'][0];
     }
 
     private function import(string $notes): Piece

@@ -32,12 +32,13 @@ final readonly class HandsRecord
     /**
      * @param SchoolClass|null $class none: only what was set for all classes counts, and nothing is known
      * @param int              $tempo beats a minute
+     * @param string           $part  id of the part where an instrument has several; its first if none is named
      */
-    public function of(Piece $piece, Instrument $instrument, HandPolicies $policies, ?SchoolClass $class, int $tempo): BothHands
+    public function of(Piece $piece, Instrument $instrument, HandPolicies $policies, ?SchoolClass $class, int $tempo, string $part = ''): BothHands
     {
         $edits = self::ofInstrument($this->edits($piece, $class), $instrument);
 
-        return $this->cached($piece, $instrument, $policies, $tempo, $edits, null === $class ? [] : $this->known($class, $instrument));
+        return $this->cached($piece, $part, $instrument, $policies, $tempo, $edits, null === $class ? [] : $this->known($class, $instrument));
     }
 
     /**
@@ -102,7 +103,7 @@ final readonly class HandsRecord
             if ($piece->score()->isOutline()) {
                 continue;
             }
-            $fingering = $this->cached($piece, $instrument, $policies, $piece->getGoalTempo(), [], [])->fingering;
+            $fingering = $this->cached($piece, '', $instrument, $policies, $piece->getGoalTempo(), [], [])->fingering;
             $span = $chunk->span();
             foreach ($fingering->notes as $index => $note) {
                 $choice = $fingering->choices[$index];
@@ -117,23 +118,44 @@ final readonly class HandsRecord
     }
 
     /**
-     * @param list<HandEdit> $edits
+     * Where a class has its own string or finger of a note, what was set of that note's string and finger for all does not count.
+     *
+     * @param list<HandEdit> $edits those for all first
      *
      * @return list<Edit>
      */
     private static function ofInstrument(array $edits, Instrument $instrument): array
     {
-        return array_values(array_map(static fn (HandEdit $edit): Edit => $edit->edit(), array_filter($edits, static fn (HandEdit $edit): bool => $edit->getInstrument() === $instrument)));
+        $own = [];
+        foreach ($edits as $row) {
+            if (null !== $row->getClass() && $row->getInstrument() === $instrument && $row->edit()->isOfLeftHand()) {
+                $own[$row->edit()->note] = true;
+            }
+        }
+        $counting = [];
+        foreach ($edits as $row) {
+            $edit = $row->edit();
+            if ($row->getInstrument() === $instrument && (null !== $row->getClass() || !$edit->isOfLeftHand() || !isset($own[$edit->note]))) {
+                $counting[] = $edit;
+            }
+        }
+
+        return $counting;
     }
 
     /**
      * @param list<Edit>   $edits
      * @param list<string> $known
      */
-    private function cached(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, array $edits, array $known): BothHands
+    private function cached(Piece $piece, string $part, Instrument $instrument, HandPolicies $policies, int $tempo, array $edits, array $known): BothHands
     {
-        $key = 'hands.'.hash('xxh128', serialize([$piece->scoreText(), $instrument, $policies->fingerprint(), $tempo, $edits, $known]));
+        $key = 'hands.'.hash('xxh128', serialize([$piece->scoreText(), $part, $instrument, $policies->fingerprint(), $tempo, $edits, $known]));
 
-        return $this->cache->get($key, static fn (): BothHands => BothHands::of($piece->score(), $instrument, $policies, $tempo, HandEdits::of($edits), $known));
+        return $this->cache->get($key, static function () use ($piece, $part, $instrument, $policies, $tempo, $edits, $known): BothHands {
+            $score = $piece->score();
+            $only = $score->part($part);
+
+            return BothHands::of(null === $only ? $score : $score->withParts([$only]), $instrument, $policies, $tempo, HandEdits::of($edits), $known);
+        });
     }
 }
