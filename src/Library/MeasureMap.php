@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Chunk;
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Piece;
@@ -13,7 +14,7 @@ use CoinStair\Core\Score\Place;
 /**
  * The measure map, laid out: rows of measures as in the book, or four to a row, and over them the chunks as nested arcs (handbook 5).
  *
- * @phpstan-type Tile array{position: int, x: int, y: int, width: int, number: string, printed: string, marks: list<string>, repeatStart: bool, repeatEnd: bool, ending: string, heading: string, short: bool}
+ * @phpstan-type Tile array{position: int, x: int, y: int, width: int, number: string, printed: string, marks: list<string>, repeatStart: bool, repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string}
  * @phpstan-type Arc array{chunk: int, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, lane: int, kind: string}
  */
 final readonly class MeasureMap
@@ -30,12 +31,14 @@ final readonly class MeasureMap
     private const MARGIN = 2;
     private const LONGEST_ROW = 8;
     private const MAX_LANES = 6;
+    /** Patterns that tell returning measures apart beside their letters. */
+    private const PATTERNS = 4;
 
     /**
      * @param list<Tile> $tiles
      * @param list<Arc>  $arcs
      */
-    private function __construct(public array $tiles, public array $arcs, public int $width, public int $height, public int $rowLength)
+    private function __construct(public array $tiles, public array $arcs, public int $width, public int $height, public int $rowLength, public int $distinct)
     {
     }
 
@@ -48,6 +51,8 @@ final readonly class MeasureMap
         $rows = self::rows($piece);
         $lanes = self::lanes($chunks);
         $numbers = MeasureNumbers::of($piece);
+        $likeness = Likeness::of($piece);
+        $returning = $likeness->returning();
         $tiles = $arcs = [];
         $y = 0;
         $longest = max(1, ...array_map(\count(...), $rows));
@@ -61,12 +66,12 @@ final readonly class MeasureMap
                 $arcs[] = self::arc($piece, $chunk, $row, $lane, $top - $rises[$lane], $tileWidth, $labels[(int) $chunk->getId()] ?? '');
             }
             foreach ($row as $column => $position) {
-                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * $tileWidth, $top, $tileWidth);
+                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * $tileWidth, $top, $tileWidth, $returning);
             }
             $y = $top + self::TILE_HEIGHT + self::GAP;
         }
 
-        return new self($tiles, $arcs, $longest * $tileWidth + 2 * self::MARGIN, $y, $longest);
+        return new self($tiles, $arcs, $longest * $tileWidth + 2 * self::MARGIN, $y, $longest, $likeness->distinct());
     }
 
     /** @return non-empty-list<non-empty-list<int>> positions */
@@ -185,8 +190,12 @@ final readonly class MeasureMap
         return $place->position - $first + (null === $measure ? 0 : $place->offset / $measure->length);
     }
 
-    /** @return Tile */
-    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y, int $tileWidth): array
+    /**
+     * @param array<int, int> $returning kinds of measures that come back, by position
+     *
+     * @return Tile
+     */
+    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y, int $tileWidth, array $returning): array
     {
         $measure = $piece->measures[$position];
         $before = $piece->measures[$position - 1] ?? null;
@@ -215,6 +224,24 @@ final readonly class MeasureMap
             'ending' => implode(', ', $measure->endingStart),
             'heading' => $measure->rehearsal,
             'short' => $measure->isShort(),
+            'letter' => isset($returning[$position]) ? self::letter($returning[$position]) : '',
+            'pattern' => ($returning[$position] ?? 0) % self::PATTERNS,
+            'like' => self::first($returning, $position) === $position ? '' : $numbers->at(self::first($returning, $position)),
         ];
+    }
+
+    /**
+     * The first measure of the same kind; itself if it stands once.
+     *
+     * @param array<int, int> $returning
+     */
+    private static function first(array $returning, int $position): int
+    {
+        return isset($returning[$position]) ? (int) array_search($returning[$position], $returning, true) : $position;
+    }
+
+    private static function letter(int $kind): string
+    {
+        return \chr(\ord('a') + $kind % 26).($kind >= 26 ? (string) intdiv($kind, 26) : '');
     }
 }

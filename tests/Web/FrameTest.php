@@ -145,6 +145,23 @@ final class FrameTest extends WebCase
         }
     }
 
+    public function testPieceFormTellsWhatComesBack(): void
+    {
+        $kernel = self::$kernel ?? throw new \LogicException();
+        $form = new CommandTester((new Application($kernel))->find('piece:form'));
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/06-kettle-on-the-hob.abc';
+        self::assertSame(0, $form->execute(['file' => $tune, '--format' => 'json']));
+        $data = json_decode($form->getDisplay(), true);
+        self::assertIsArray($data);
+        self::assertSame(['parts', 'measures', 'sections', 'distinct', 'borders', 'texture'], array_keys($data));
+        self::assertSame([18, ['A', 'B', 'A′']], [$data['distinct'], array_column((array) $data['sections'], 'label')]);
+        self::assertSame(['of' => 1, 'kind' => 'same', 'by' => 0], ((array) ((array) ((array) $data['measures'])[18])['likeness'])[0]);
+        self::assertSame(0, $form->execute(['file' => $tune]));
+        self::assertStringContainsString('26 measures, of which 18 are to be learned', $form->getDisplay());
+        self::assertSame(2, $form->execute(['file' => $tune, '--level' => '7']));
+        self::assertSame(1, $form->execute(['file' => __FILE__]));
+    }
+
     public function testEveryDemoTuneIsReadWithoutANotice(): void
     {
         $tunes = glob(\dirname(__DIR__, 2).'/demo/tunes/*') ?: [];

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Form;
+
+use CoinStair\Core\Score\Articulation;
+use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\PlayingWord;
+
+/**
+ * The forms of one measure under which it can equal another, as keys: two measures with the same key are alike in that way.
+ */
+final readonly class MeasureShape
+{
+    private const PLAYING = [Articulation::Staccato, Articulation::Tenuto, Articulation::Accent, Articulation::Marcato];
+
+    /**
+     * @param string     $same     all that is played and how
+     * @param string     $start    the same for the first half, with the note that sounds into the second
+     * @param string     $rhythm   where notes begin and how long they are
+     * @param string     $contour  rhythm and the steps between letters
+     * @param string     $interval rhythm and the half steps between notes, within each part
+     * @param string     $line     pitches in order, and lengths against the first
+     * @param list<int>  $letters  letter step of the first note of each part
+     * @param list<int>  $pitches  MIDI number of the first note of each part
+     * @param list<bool> $basses   the part is tuned in fourths
+     * @param int        $first    length of the first note in ticks; 0 if there is none
+     */
+    private function __construct(
+        public string $same,
+        public string $start,
+        public string $rhythm,
+        public string $contour,
+        public string $interval,
+        public string $line,
+        public array $letters,
+        public array $pitches,
+        public array $basses,
+        public int $first,
+    ) {
+    }
+
+    /** @param list<Part> $parts that are looked at together */
+    public static function of(Piece $piece, array $parts, int $position): self
+    {
+        $half = $piece->measures[$position]->length / 2;
+        $same = $start = $rhythm = $contour = $interval = $line = '';
+        $letters = $pitches = $basses = [];
+        $first = 0;
+        foreach ($parts as $part) {
+            $letter = $pitch = null;
+            foreach ($part->events($position) as $event) {
+                if ($event->isGrace()) {
+                    continue;
+                }
+                $when = $event->voice.':'.$event->start.'+'.$event->length;
+                $rhythm .= $event->isRest() ? '' : $when.' ';
+                $played = $when.self::played($event);
+                $same .= $played.' ';
+                $start .= $event->start < $half ? $played.' ' : '';
+                if ($event->isRest()) {
+                    $contour .= 'z ';
+                    $interval .= 'z ';
+                    continue;
+                }
+                $first = 0 === $first ? $event->length : $first;
+                $letter ??= $event->pitches[0]->diatonic();
+                $pitch ??= $event->pitches[0]->midi();
+                foreach ($event->pitches as $one) {
+                    $contour .= ($one->diatonic() - $letter).',';
+                    $interval .= ($one->midi() - $pitch).',';
+                    $line .= $one->name().',';
+                }
+                $line .= round($event->length / $first, 6).' ';
+            }
+            if (null !== $letter && null !== $pitch) {
+                $letters[] = $letter;
+                $pitches[] = $pitch;
+                $basses[] = Instrument::Bass === $part->instrument;
+            }
+            foreach (['same', 'start', 'rhythm', 'contour', 'interval', 'line'] as $key) {
+                $$key .= '|';
+            }
+        }
+
+        return new self($same, $start, $rhythm, $rhythm.$contour, $rhythm.$interval, $line, $letters, $pitches, $basses, $first);
+    }
+
+    public function isSilent(): bool
+    {
+        return [] === $this->letters;
+    }
+
+    /** Pitches, ties, slurs and what else changes the playing; not its loudness, fingers or words that are sung. */
+    private static function played(Event $event): string
+    {
+        $played = $event->isRest() ? 'z' : ($event->tiedFrom ? '~' : '').($event->tiedTo ? '-' : '').str_repeat('(', $event->slurStarts).str_repeat(')', $event->slurStops);
+        foreach ($event->pitches as $pitch) {
+            $played .= $pitch->name();
+        }
+        foreach (self::PLAYING as $mark) {
+            $played .= $event->marks->has($mark) ? $mark->value[0] : '';
+        }
+        foreach ($event->marks->words as $word) {
+            $played .= PlayingWord::Pluck === $word || PlayingWord::Bow === $word ? $word->value : '';
+        }
+
+        return $played;
+    }
+}
