@@ -46,7 +46,7 @@ async function walk(page) {
     await page.getByLabel('bow ribbon').check();
     await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await page.getByText('How they play: fingers, bows, what is shown').click();
-    await page.getByText('Bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
     await expect(page.locator('#policies-body select').first()).toBeVisible();
     await check(page, 'piece with hands');
     await page.locator('[data-notation]').focus();

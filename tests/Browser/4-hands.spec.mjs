@@ -56,7 +56,7 @@ test('a note is reached by keys, tells its reasons, takes a finger of the teache
     await expect(card).toContainText('Set by the teacher.');
     await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 2, 4 (set)');
     await expect(page.locator('[data-stave] g.note.set')).toHaveCount(1, SLOW);
-    await page.getByText('Bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
     await expect(page.locator('[data-hands-more] .edits')).toContainText('A4: finger 4 Tollgate Starters');
     await card.getByRole('button', { name: 'Undo' }).click();
     await expect(card.locator('.taken').first()).toContainText('A open');
@@ -93,7 +93,7 @@ test('policies of a class show their effect at once and are kept; instruments st
     await page.getByText('How they play: fingers, bows, what is shown').click();
     await expect(page.getByLabel('How much bow')).toHaveValue('whole');
     await expect(page.getByText('usual: by note value')).toBeVisible();
-    await page.getByText('Bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
     await expect(page.locator('[data-hands-more]')).toContainText('Every stroke is whole');
     await page.locator('[data-four]').click();
     await expect(page.locator('.side-by-side section')).toHaveCount(4);

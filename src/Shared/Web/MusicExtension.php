@@ -62,7 +62,7 @@ final class MusicExtension extends AbstractExtension
     public function span(Piece $piece, Chunk $chunk): string
     {
         $numbers = $this->numbers[$piece] ??= MeasureNumbers::of($piece);
-        $from = self::place($piece, $numbers, $chunk->from);
+        $from = self::placeBy($piece, $numbers, $chunk->from);
         $last = $chunk->lastPosition();
         $to = $numbers->at($last);
         if ($chunk->to->offset > 0) {
@@ -72,7 +72,13 @@ final class MusicExtension extends AbstractExtension
         return $from === $to ? $from : $from.'–'.$to;
     }
 
-    private static function place(Piece $piece, MeasureNumbers $numbers, Place $place): string
+    /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */
+    public function place(Piece $piece, Place $place): string
+    {
+        return self::placeBy($piece, $this->numbers[$piece] ??= MeasureNumbers::of($piece), $place);
+    }
+
+    private static function placeBy(Piece $piece, MeasureNumbers $numbers, Place $place): string
     {
         $number = $numbers->at($place->position);
 

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Place;
+
+/**
+ * The hard spots of a line, worst first (handbook 5): moves that are not comfortable at the goal tempo, those less than a beat apart as one; and
+ * places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place on the string that is new.
+ */
+final class Spots
+{
+    private const LONG_REST_BEATS = 2;
+
+    /**
+     * @param list<Move> $moves of the line
+     * @param int        $goal  beats a minute
+     *
+     * @return list<Spot>
+     */
+    public static function of(BothHands $hands, array $moves, int $goal): array
+    {
+        $spots = [];
+        $open = null;
+        foreach ($moves as $move) {
+            if ($move->comfort() >= $goal) {
+                continue;
+            }
+            $near = null !== $open && $hands->piece->ticksBetween($open->to, $move->to) < $hands->piece->beatTicks;
+            if (null !== $open && !$near) {
+                $spots[] = $open;
+            }
+            $open = $near ? self::wider($hands, $open, $move, $goal) : self::spot($hands, $move->from, $move, $goal);
+        }
+        $spots = [...$spots, ...(null === $open ? [] : [$open]), ...self::others($hands)];
+        usort($spots, static fn (Spot $one, Spot $other): int => [$other->severity, $one->from->position, $one->from->offset] <=> [$one->severity, $other->from->position, $other->from->offset]);
+
+        return $spots;
+    }
+
+    /**
+     * The least comfort tempo of a run; none if nothing moves in it.
+     *
+     * @param list<Move> $moves
+     * @param Place      $to    exclusive
+     */
+    public static function comfort(array $moves, Place $from, Place $to): ?float
+    {
+        $least = null;
+        foreach ($moves as $move) {
+            if (!$move->from->isBefore($from) && $move->to->isBefore($to)) {
+                $least = min($least ?? \INF, $move->comfort());
+            }
+        }
+
+        return $least;
+    }
+
+    private static function spot(BothHands $hands, Place $from, Move $move, int $goal): Spot
+    {
+        return new Spot($hands->instrument(), $from, $move->to, $move->comfort(), $goal / $move->comfort(), $move->reason);
+    }
+
+    private static function wider(BothHands $hands, Spot $open, Move $move, int $goal): Spot
+    {
+        $worse = $move->comfort() < ($open->comfort ?? \INF);
+
+        return new Spot($hands->instrument(), $open->from, $move->to, $worse ? $move->comfort() : $open->comfort, $worse ? $goal / $move->comfort() : $open->severity, $worse ? $move->reason : $open->reason);
+    }
+
+    /** @return list<Spot> */
+    private static function others(BothHands $hands): array
+    {
+        $spots = [];
+        $end = 0;
+        $before = null;
+        $measures = $hands->piece->measures;
+        foreach ($hands->fingering->notes as $index => $note) {
+            $place = Place::of($note->position, $note->offset);
+            $from = null === $before ? $place : Place::of($before->position, $before->offset);
+            $first = null === $before || $before->position !== $note->position;
+            $measure = $measures[$note->position];
+            $earlier = $measures[$note->position - 1] ?? null;
+            $sentences = array_keys(array_filter([
+                'The entry after a long rest.' => $note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks,
+                'The key changes.' => $first && null !== $earlier && !$earlier->key->equals($measure->key),
+                'The meter changes.' => $first && null !== $earlier && !$earlier->meter->equals($measure->meter),
+                'The jump to the last ending.' => $first && [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
+                'A place on the string that is new to the class.' => \in_array(HandMark::New, $hands->fingerMarks[$index], true) && !self::metBefore($hands, $index),
+            ]));
+            foreach ($sentences as $sentence) {
+                $spots[] = new Spot($hands->instrument(), $from, $place, null, 1.0, new Notice(0, 0, $sentence));
+            }
+            $end = $note->at + $note->length;
+            $before = $note;
+        }
+
+        return $spots;
+    }
+
+    /** A new place is a spot where it is met first in the piece. */
+    private static function metBefore(BothHands $hands, int $index): bool
+    {
+        $choice = $hands->fingering->choices[$index];
+        for ($at = 0; $at < $index; ++$at) {
+            if (null !== $choice && $hands->fingering->choices[$at]?->sameSpot($choice)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
