@@ -219,6 +219,17 @@ export function startHands() {
         }
     });
     document.addEventListener('keydown', onKey);
+    let width = window.innerWidth;
+    let later;
+    window.addEventListener('resize', () => {
+        clearTimeout(later);
+        later = setTimeout(() => {
+            if (window.innerWidth !== width) {
+                width = window.innerWidth;
+                notate();
+            }
+        }, 250);
+    });
     notate(null);
 }
 
