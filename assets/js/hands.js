@@ -56,7 +56,8 @@ export async function notate(range = shown) {
         four.href = address(four.dataset.four, { from, to, bows: 1, ribbon: 1 });
     }
     try {
-        const answer = await (await fetch(address(box.dataset.notation, { from, to }), { headers: { Accept: 'application/json' } })).json();
+        const more = document.querySelector('[data-more-box]')?.open ? { more: 1 } : {};
+        const answer = await (await fetch(address(box.dataset.notation, { from, to, ...more }), { headers: { Accept: 'application/json' } })).json();
         if (mine !== drawing) {
             return;
         }
@@ -204,6 +205,7 @@ export function startHands() {
         }
     });
     document.querySelector('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
+    document.querySelector('[data-more-box]')?.addEventListener('toggle', ({ target }) => target.open && notate());
     document.addEventListener('hands-changed', () => notate());
     // The button that was pressed is replaced: the keys stay in the card.
     document.addEventListener('htmx:afterSettle', ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus());

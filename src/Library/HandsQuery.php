@@ -15,11 +15,11 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** Which hands a page asks for: instrument, class or year, policies as they stand in its form, and what is to be shown. */
 final readonly class HandsQuery
 {
-    private function __construct(public ?Instrument $instrument, public string $part, public ?SchoolClass $class, public HandPolicies $policies, public HandLayers $layers, public bool $ribbon)
+    private function __construct(public ?Instrument $instrument, public string $part, public ?SchoolClass $class, public HandPolicies $policies, public HandLayers $layers, public bool $ribbon, public bool $more)
     {
     }
 
-    /** @param InputBag<string> $query instrument (with ":" and the id of its part where it has several), for (class-7 or year-2), p (policies by matter), fingers, letters, strings, bows, ribbon */
+    /** @param InputBag<string> $query instrument (with ":" and the id of its part where it has several), for (class-7 or year-2), p (policies by matter), fingers, letters, strings, bows, ribbon, more (what is told of the whole piece) */
     public static function of(InputBag $query, EntityManagerInterface $entities): self
     {
         [$name, $part] = [...explode(':', $query->getString('instrument'), 2), ''];
@@ -45,6 +45,7 @@ final readonly class HandsQuery
                 $query->getBoolean('bows'),
             ),
             $query->getBoolean('ribbon'),
+            $query->getBoolean('more'),
         );
     }
 

@@ -100,7 +100,7 @@ final readonly class HandsView
             'ribbon' => $query->ribbon ? $this->ribbon($hands, $from, $to) : null,
             'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ('derived' === $notice->kind ? '' : ($numbers[$notice->position] ?? '').': ').$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
             'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
-            'more' => $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)),
+            'more' => $query->more ? $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)) : '',
         ];
     }
 

@@ -220,7 +220,7 @@ final class HandsTest extends WebCase
      */
     private function notation(Piece $piece, array $query, int $from = 1, int $to = 3): array
     {
-        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?".http_build_query($query + ['from' => $from, 'to' => $to]));
+        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?".http_build_query($query + ['from' => $from, 'to' => $to, 'more' => 1]));
         self::assertResponseIsSuccessful();
         /** @var array{xml: string, text: list<array{number: string, notes: list<string>}>, side: string, more: string} $data */
         $data = json_decode($this->body(), true);
