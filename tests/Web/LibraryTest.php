@@ -88,6 +88,15 @@ final class LibraryTest extends WebCase
         self::assertSelectorCount(1, '.chunk-list li');
     }
 
+    public function testTheMapTellsWhichMeasuresComeBack(): void
+    {
+        $this->browser->request('GET', "/pieces/{$this->piece()->getId()}");
+        self::assertSelectorTextContains('#map-title', '4 to be learned');
+        $letters = $this->browser->getCrawler()->filter('.measure-map .tile')->each(static fn ($tile): string => $tile->filter('.kind')->count() > 0 ? $tile->filter('.kind')->text() : '');
+        self::assertSame(['a', 'b', 'c', '', 'a', 'b', 'c', 'b'], $letters);
+        self::assertSame('the same as measure 1', $this->browser->getCrawler()->filter('.measure-map .tile')->eq(4)->attr('aria-description'));
+    }
+
     public function testNotationOfARunOfMeasures(): void
     {
         $this->browser->request('GET', "/pieces/{$this->piece()->getId()}/notation?from=1&to=3");
