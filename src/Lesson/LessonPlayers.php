@@ -11,11 +11,9 @@ use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\BowRibbon;
 use CoinStair\Core\Analysis\HandLayers;
 use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Analysis\HandsOnScore;
-use CoinStair\Core\Analysis\RibbonStroke;
 use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\RhythmPattern;
 use CoinStair\Core\LeftHand\HandPicture;
@@ -189,11 +187,7 @@ final readonly class LessonPlayers
             'fresh' => array_values(array_filter($fresh, static fn (string $id): bool => str_contains($shown['xml'], '"'.$id.'"'))),
             'verses' => HandsOnScore::verses($hands->part),
             'card' => null === $card ? '' : $this->words->card($card).'.',
-            'ribbon' => [
-                'frog' => $this->words->zone('frog'),
-                'tip' => $this->words->zone('tip'),
-                'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], BowRibbon::of($hands, $from, $to)),
-            ],
+            'ribbon' => $this->words->ribbon($hands, $from, $to),
             'picture' => $this->twig->render('_hand_picture.svg.twig', [
                 'id' => 'room-hand',
                 'instrument' => $hands->instrument(),

@@ -104,7 +104,7 @@ final class HandsController extends AbstractController
             $all[] = $hands = $this->view->record($piece, $instrument, $query);
             $rows[] = $this->view->side($piece, $hands, $from, $to) + [
                 'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->layers), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
-                'ribbon' => $query->ribbon ? $this->view->ribbon($hands, $from, $to) : null,
+                'ribbon' => $query->ribbon ? $this->words->ribbon($hands, $from, $to) : null,
                 'text' => $this->words->lines($hands, $from, $to),
             ];
         }

@@ -13,10 +13,8 @@ use App\Shared\Web\MusicExtension;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Analysis\ArmLevels;
 use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\BowRibbon;
 use CoinStair\Core\Analysis\HandsOnScore;
 use CoinStair\Core\Analysis\PhraseWays;
-use CoinStair\Core\Analysis\RibbonStroke;
 use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\LeftHand\HandMark;
@@ -38,7 +36,8 @@ use Twig\Environment;
 /**
  * The notation of some measures with the fingers and bows of one instrument, and all that is told beside it.
  *
- * @phpstan-type Ribbon array{frog: string, tip: string, strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>}
+ * @phpstan-import-type Ribbon from HandWords
+ *
  * @phpstan-type Lines list<array{number: string, notes: list<string>}>
  */
 final readonly class HandsView
@@ -97,7 +96,7 @@ final readonly class HandsView
             'text' => $this->words->lines($hands, $from, $to),
             'set' => self::set($hands),
             'why' => $why,
-            'ribbon' => $query->ribbon ? $this->ribbon($hands, $from, $to) : null,
+            'ribbon' => $query->ribbon ? $this->words->ribbon($hands, $from, $to) : null,
             'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ('derived' === $notice->kind ? '' : ($numbers[$notice->position] ?? '').': ').$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
             'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
             'more' => $query->more ? $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)) : '',
@@ -120,18 +119,6 @@ final readonly class HandsView
             'numbers' => self::run($numbers, $from, $to - 1),
             'all' => self::run($numbers, 0, \count($numbers) - 1),
             'arm' => null === $longest ? null : ['string' => $longest['string'], 'from' => $numbers[$longest['from']] ?? '', 'to' => $numbers[$longest['to']] ?? '', 'crossings' => array_sum($arm->crossings), 'rises' => ArmLevels::risesToLowest($hands->instrument())],
-        ];
-    }
-
-    /** @return Ribbon|null */
-    public function ribbon(BothHands $hands, int $from, int $to): ?array
-    {
-        $ribbon = BowRibbon::of($hands, $from, $to);
-
-        return [] === $ribbon ? null : [
-            'frog' => $this->words->zone('frog'),
-            'tip' => $this->words->zone('tip'),
-            'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], $ribbon),
         ];
     }
 

@@ -7,12 +7,17 @@ namespace App\Shared\Web;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\BowRibbon;
 use CoinStair\Core\Analysis\HandsOnScore;
+use CoinStair\Core\Analysis\RibbonStroke;
 use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\RightHand\BowZone;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
-/** Fingers and bows in the program's words: what a screen reader reads, and what is printed. */
+/**
+ * Fingers and bows in the program's words: what a screen reader reads, what is printed, what the browser draws.
+ *
+ * @phpstan-type Ribbon array{frog: string, tip: string, strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>}
+ */
 final readonly class HandWords
 {
     public function __construct(private TranslatorInterface $translator)
@@ -60,6 +65,22 @@ final readonly class HandWords
         }
 
         return implode(' · ', $parts);
+    }
+
+    /**
+     * The bow ribbon as the browser draws it under the notes.
+     *
+     * @return Ribbon|null none if nothing is bowed
+     */
+    public function ribbon(BothHands $hands, int $from, int $to): ?array
+    {
+        $ribbon = BowRibbon::of($hands, $from, $to);
+
+        return [] === $ribbon ? null : [
+            'frog' => $this->zone('frog'),
+            'tip' => $this->zone('tip'),
+            'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], $ribbon),
+        ];
     }
 
     public function zone(string $zone): string
