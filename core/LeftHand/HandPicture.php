@@ -60,15 +60,15 @@ final readonly class HandPicture
     }
 
     /**
-     * @param list<Spot>       $spots
-     * @param list<OpenString> $open
+     * @param list<FingerPlace> $spots
+     * @param list<OpenString>  $open
      */
     private static function string(Instrument $instrument, OpenString $string, ?OpenString $next, array $spots, Key $key, array $open): StringPicture
     {
         if (Instrument::Violin === $instrument || Instrument::Viola === $instrument) {
             $spots = self::withKey($instrument, $string, $spots, $key, $open);
         }
-        usort($spots, static fn (Spot $one, Spot $other): int => [$one->semitones, $one->finger] <=> [$other->semitones, $other->finger]);
+        usort($spots, static fn (FingerPlace $one, FingerPlace $other): int => [$one->semitones, $one->finger] <=> [$other->semitones, $other->finger]);
         [$touch, $pattern] = self::touching($spots);
         $top = null === $next ? $string->pitch->diatonic() + (self::REACH[$instrument->value] ?? 4) : $next->pitch->diatonic() - 1;
         $highest = Pitch::fromDiatonic($top, 0);
@@ -79,10 +79,10 @@ final readonly class HandPicture
     /**
      * Adds the places of the key for fingers that the music leaves out.
      *
-     * @param list<Spot>       $spots
-     * @param list<OpenString> $open
+     * @param list<FingerPlace> $spots
+     * @param list<OpenString>  $open
      *
-     * @return list<Spot>
+     * @return list<FingerPlace>
      */
     private static function withKey(Instrument $instrument, OpenString $string, array $spots, Key $key, array $open): array
     {
@@ -103,7 +103,7 @@ final readonly class HandPicture
     }
 
     /** @param list<OpenString> $open */
-    private static function spot(Candidate $stop, Pitch $pitch, int $times, string $position, bool $new, array $open): Spot
+    private static function spot(Candidate $stop, Pitch $pitch, int $times, string $position, bool $new, array $open): FingerPlace
     {
         $check = null;
         $against = '';
@@ -115,11 +115,11 @@ final readonly class HandPicture
             }
         }
 
-        return new Spot($stop->finger, $stop->placement, $stop->semitones, $pitch->letterName(), $times, $position, $new, $check, $against);
+        return new FingerPlace($stop->finger, $stop->placement, $stop->semitones, $pitch->letterName(), $times, $position, $new, $check, $against);
     }
 
     /**
-     * @param list<Spot> $spots by place
+     * @param list<FingerPlace> $spots by place
      *
      * @return array{list<array{int, int}>, string}
      */

@@ -8,7 +8,7 @@ namespace CoinStair\Core\LeftHand;
 final readonly class StringPicture
 {
     /**
-     * @param list<Spot>            $spots   by place, rising
+     * @param list<FingerPlace>     $spots   by place, rising
      * @param list<array{int, int}> $touch   pairs of places (semitones) that touch; 0 is the nut
      * @param string                $pattern names of the fingers that touch: "2–3", "nut–1 3–4", "" for all apart
      * @param string                $lowest  the staff region of the string: its open note, as "D4"

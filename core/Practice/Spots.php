@@ -6,6 +6,7 @@ namespace CoinStair\Core\Practice;
 
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\LeftHand\HandMarks;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Place;
 
@@ -76,7 +77,7 @@ final class Spots
     /** @return list<Spot> */
     private static function others(BothHands $hands): array
     {
-        $spots = [];
+        $spots = $met = [];
         $end = 0;
         $before = null;
         $measures = $hands->piece->measures;
@@ -86,16 +87,19 @@ final class Spots
             $first = null === $before || $before->position !== $note->position;
             $measure = $measures[$note->position];
             $earlier = $measures[$note->position - 1] ?? null;
+            $name = self::placeName($hands, $index);
             $sentences = array_keys(array_filter([
                 'The entry after a long rest.' => $note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks,
                 'The key changes.' => $first && null !== $earlier && !$earlier->key->equals($measure->key),
                 'The meter changes.' => $first && null !== $earlier && !$earlier->meter->equals($measure->meter),
                 'The jump to the last ending.' => $first && [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
-                'A place on the string that is new to the class.' => \in_array(HandMark::New, $hands->fingerMarks[$index], true) && !self::metBefore($hands, $index),
+                'A place on the string that is new to the class.' => !isset($met[$name]) && \in_array(HandMark::New, $hands->fingerMarks[$index], true),
             ]));
             foreach ($sentences as $sentence) {
                 $spots[] = new Spot($hands->instrument(), $from, $place, null, 1.0, new Notice(0, 0, $sentence));
             }
+            // A new place is a spot where it is met first in the piece.
+            $met[$name] = true;
             $end = $note->at + $note->length;
             $before = $note;
         }
@@ -103,16 +107,10 @@ final class Spots
         return $spots;
     }
 
-    /** A new place is a spot where it is met first in the piece. */
-    private static function metBefore(BothHands $hands, int $index): bool
+    private static function placeName(BothHands $hands, int $index): string
     {
         $choice = $hands->fingering->choices[$index];
-        for ($at = 0; $at < $index; ++$at) {
-            if (null !== $choice && $hands->fingering->choices[$at]?->sameSpot($choice)) {
-                return true;
-            }
-        }
 
-        return false;
+        return null === $choice ? '' : HandMarks::place($hands->fingering, $choice);
     }
 }

@@ -22,27 +22,32 @@ final class Touches
         $changes = [];
         $dynamic = Dynamic::MezzoForte;
         $open = null;
-        foreach ($part->measures as $position => $events) {
-            foreach ($events as $event) {
-                $marks = $event->marks;
-                if (null !== $marks->dynamic) {
-                    if (null !== $open) {
-                        $changes[] = self::hairpin($open, $position, $marks->dynamic, $contact, $amount);
-                        $open = null;
-                    }
-                    $dynamic = $marks->dynamic;
-                    $changes[] = new TouchChange($event->id, $position, $position, $dynamic, Touch::of($dynamic, $contact, $amount));
-                }
-                if (Hairpin::None !== $marks->hairpin) {
-                    $open = [$event->id, $position, $dynamic, $marks->hairpin];
-                }
-                if ($marks->hairpinStop && null !== $open) {
-                    // What follows within the next event may name where it leads; else it goes its usual way.
-                    $toward = self::named($part, $event->id) ?? self::climb($open[2], $open[3]);
-                    $changes[] = self::hairpin($open, $position, $toward, $contact, $amount);
-                    $dynamic = $toward;
+        $events = [];
+        foreach ($part->measures as $position => $inMeasure) {
+            foreach ($inMeasure as $event) {
+                $events[] = [$position, $event];
+            }
+        }
+        foreach ($events as $index => [$position, $event]) {
+            $marks = $event->marks;
+            if (null !== $marks->dynamic) {
+                if (null !== $open) {
+                    $changes[] = self::hairpin($open, $position, $marks->dynamic, $contact, $amount);
                     $open = null;
                 }
+                $dynamic = $marks->dynamic;
+                $changes[] = new TouchChange($event->id, $position, $position, $dynamic, Touch::of($dynamic, $contact, $amount));
+            }
+            if (Hairpin::None !== $marks->hairpin) {
+                $open = [$event->id, $position, $dynamic, $marks->hairpin];
+            }
+            if ($marks->hairpinStop && null !== $open) {
+                // The event right after it may name where it leads; else it goes its usual way.
+                $toward = isset($events[$index + 1]) ? $events[$index + 1][1]->marks->dynamic : null;
+                $toward ??= self::climb($open[2], $open[3]);
+                $changes[] = self::hairpin($open, $position, $toward, $contact, $amount);
+                $dynamic = $toward;
+                $open = null;
             }
         }
 
@@ -64,21 +69,5 @@ final class Touches
         $to = $rung + (Hairpin::Crescendo === $hairpin ? self::UNSAID : -self::UNSAID);
 
         return self::LADDER[max(0, min(\count(self::LADDER) - 1, $to))];
-    }
-
-    /** The dynamic on the event right after this one. */
-    private static function named(Part $part, string $id): ?Dynamic
-    {
-        $found = false;
-        foreach ($part->measures as $events) {
-            foreach ($events as $event) {
-                if ($found) {
-                    return $event->marks->dynamic;
-                }
-                $found = $event->id === $id;
-            }
-        }
-
-        return null;
     }
 }

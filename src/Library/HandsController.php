@@ -65,8 +65,7 @@ final class HandsController extends AbstractController
         foreach ($made as $edit) {
             $row = new HandEdit($piece, $class, $hands->instrument(), $edit);
             foreach ($there as $old) {
-                // A new string or finger takes the place of both that stood there.
-                if ($row->replaces($old) || ($edit->isOfLeftHand() && $old->edit()->isOfLeftHand() && $old->edit()->note === $edit->note && $old->getClass() === $class)) {
+                if ($row->replaces($old)) {
                     $this->entities->remove($old);
                 }
             }

@@ -22,6 +22,7 @@ use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\Practice\MoveTimes;
 use CoinStair\Core\Practice\Spot;
 use CoinStair\Core\Practice\Spots;
+use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\LongNote;
@@ -143,7 +144,7 @@ final readonly class HandsView
             'spotCount' => \count($spots),
             'phrases' => array_map(fn (PhraseWays $way): array => ['measures' => self::run($numbers, $way->from, $way->to), 'start' => $this->words->zone($way->start->value), 'end' => $this->words->zone($way->end->value)], \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40)),
             'touches' => array_map(static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change], \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40)),
-            'whole' => 'whole' === $hands->policies->amount->value,
+            'whole' => AmountPolicy::Whole === $hands->policies->amount,
             'long' => array_map(static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note], \array_slice(LongNotes::of($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players), 0, 20)),
             'edits' => $this->editsOf($piece, $query, $hands),
             'query' => $query,

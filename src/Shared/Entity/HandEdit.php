@@ -85,9 +85,10 @@ class HandEdit implements BelongsToProgram
         return Edit::of($this->note, $this->pitch, $this->kind, $this->value);
     }
 
-    /** It sets the same thing of the same note, for the same class or for all. */
+    /** It sets the same thing of the same note, for the same class or for all; a string or finger takes the place of both that stood there. */
     public function replaces(self $other): bool
     {
-        return $this->note === $other->note && $this->kind === $other->kind && $this->class === $other->class && $this->instrument === $other->instrument;
+        return $this->note === $other->note && $this->class === $other->class && $this->instrument === $other->instrument
+            && ($this->kind === $other->kind || ($this->edit()->isOfLeftHand() && $other->edit()->isOfLeftHand()));
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Shared\Web;
 
 use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\LeftHand\FingerPlace;
 use CoinStair\Core\LeftHand\HandPicture;
-use CoinStair\Core\LeftHand\Spot;
 use CoinStair\Core\LeftHand\StringPicture;
 use CoinStair\Core\Score\Clef;
 use CoinStair\Core\Score\Instrument;
@@ -24,9 +24,9 @@ final readonly class HandDrawing
     private const STAFF_COLUMN = 64;
 
     /**
-     * @param list<array{letter: string, y: int, pattern: string, spots: list<array{x: int, finger: int, letter: string, used: bool, new: bool, check: string, spot: Spot}>, touch: list<array{x: int, width: int}>}> $strings
-     * @param list<array{x: int, label: int}>                                                                                                                                                                         $marks   of the fingerboard
-     * @param array{width: int, height: int, lines: list<int>, clef: string, regions: list<array{letter: string, x: int, top: int, bottom: int, lowest: string, highest: string, ledgers: list<int>}>}                $staff
+     * @param list<array{letter: string, y: int, pattern: string, spots: list<array{x: int, finger: int, letter: string, used: bool, new: bool, check: string, spot: FingerPlace}>, touch: list<array{x: int, width: int}>}> $strings
+     * @param list<array{x: int, label: int}>                                                                                                                                                                                $marks   of the fingerboard
+     * @param array{width: int, height: int, lines: list<int>, clef: string, regions: list<array{letter: string, x: int, top: int, bottom: int, lowest: string, highest: string, ledgers: list<int>}>}                       $staff
      */
     private function __construct(public int $width, public int $height, public int $nut, public array $strings, public array $marks, public array $staff)
     {
@@ -41,7 +41,7 @@ final readonly class HandDrawing
                 'letter' => $string->letter,
                 'y' => self::TOP + self::ROW * $row,
                 'pattern' => $string->pattern,
-                'spots' => array_map(static fn (Spot $spot): array => [
+                'spots' => array_map(static fn (FingerPlace $spot): array => [
                     'x' => self::x($spot->semitones), 'finger' => $spot->finger, 'letter' => $spot->letter, 'used' => $spot->times > 0, 'new' => $spot->new,
                     'check' => $place->hasEar() && $spot->times > 0 ? $spot->against : '', 'spot' => $spot,
                 ], $string->spots),

@@ -6,9 +6,9 @@ namespace CoinStair\Core\Tests\LeftHand;
 
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
+use CoinStair\Core\LeftHand\FingerPlace;
 use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\LeftHand\Line;
-use CoinStair\Core\LeftHand\Spot;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -44,13 +44,13 @@ final class HandPictureTest extends TestCase
     public function testWhatTheMusicHasStandsApartFromWhatTheKeyHas(): void
     {
         $spots = $this->picture('D E E G|', 'violin', 'D')->strings[2]->spots;
-        self::assertSame(['0 D ×1', '1 E ×2', '2 F♯ ×0', '3 G ×1', '4 A ×0'], array_map(static fn (Spot $spot): string => $spot->finger.' '.$spot->letter.' ×'.$spot->times, $spots));
+        self::assertSame(['0 D ×1', '1 E ×2', '2 F♯ ×0', '3 G ×1', '4 A ×0'], array_map(static fn (FingerPlace $spot): string => $spot->finger.' '.$spot->letter.' ×'.$spot->times, $spots));
     }
 
     public function testNotesThatAnOpenStringChecks(): void
     {
         $spots = $this->picture('E G A B|', 'violin', 'D')->strings[2]->spots;
-        self::assertSame(['1 octave E', '2', '3 octave G', '4 unison A'], array_map(static fn (Spot $spot): string => $spot->finger.match ($spot->check) {
+        self::assertSame(['1 octave E', '2', '3 octave G', '4 unison A'], array_map(static fn (FingerPlace $spot): string => $spot->finger.match ($spot->check) {
             0 => ' unison '.$spot->against,
             12 => ' octave '.$spot->against,
             default => '',
@@ -68,7 +68,7 @@ final class HandPictureTest extends TestCase
     public function testPlacesThatTheClassDoesNotKnowAreNew(): void
     {
         $spots = $this->picture('E F G z|', 'violin', 'D', 0, 1, ['D natural 1'])->strings[2]->spots;
-        self::assertSame([1 => false, 2 => true, 3 => true, 4 => false], array_column(array_map(static fn (Spot $spot): array => ['finger' => $spot->finger, 'new' => $spot->new], $spots), 'new', 'finger'));
+        self::assertSame([1 => false, 2 => true, 3 => true, 4 => false], array_column(array_map(static fn (FingerPlace $spot): array => ['finger' => $spot->finger, 'new' => $spot->new], $spots), 'new', 'finger'));
     }
 
     /** @param list<string> $known */

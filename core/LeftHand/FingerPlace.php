@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\LeftHand;
 
 /** A place on one string in a hand picture. */
-final readonly class Spot
+final readonly class FingerPlace
 {
     /**
      * @param string   $letter    as people read it
