@@ -76,6 +76,11 @@ final readonly class Likeness
         return $returning;
     }
 
+    public function isSilent(int $position): bool
+    {
+        return $this->silent[$position];
+    }
+
     /** How one measure is like another, by the kinds by which sections pair; none if it is not. */
     public function between(int $earlier, int $later): ?LikenessKind
     {

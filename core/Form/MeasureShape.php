@@ -4,20 +4,15 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Form;
 
-use CoinStair\Core\Score\Articulation;
-use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
-use CoinStair\Core\Score\PlayingWord;
 
 /**
  * The forms of one measure under which it can equal another, as keys: two measures with the same key are alike in that way.
  */
 final readonly class MeasureShape
 {
-    private const PLAYING = [Articulation::Staccato, Articulation::Tenuto, Articulation::Accent, Articulation::Marcato];
-
     /**
      * @param string     $same     all that is played and how
      * @param string     $start    the same for the first half, with the note that sounds into the second
@@ -59,7 +54,7 @@ final readonly class MeasureShape
                 }
                 $when = $event->voice.':'.$event->start.'+'.$event->length;
                 $rhythm .= $event->isRest() ? '' : $when.' ';
-                $played = $when.self::played($event);
+                $played = $when.Played::key($event);
                 $same .= $played.' ';
                 $start .= $event->start < $half ? $played.' ' : '';
                 if ($event->isRest()) {
@@ -93,22 +88,5 @@ final readonly class MeasureShape
     public function isSilent(): bool
     {
         return [] === $this->letters;
-    }
-
-    /** Pitches, ties, slurs and what else changes the playing; not its loudness, fingers or words that are sung. */
-    private static function played(Event $event): string
-    {
-        $played = $event->isRest() ? 'z' : ($event->tiedFrom ? '~' : '').($event->tiedTo ? '-' : '').str_repeat('(', $event->slurStarts).str_repeat(')', $event->slurStops);
-        foreach ($event->pitches as $pitch) {
-            $played .= $pitch->name();
-        }
-        foreach (self::PLAYING as $mark) {
-            $played .= $event->marks->has($mark) ? $mark->value[0] : '';
-        }
-        foreach ($event->marks->words as $word) {
-            $played .= PlayingWord::Pluck === $word || PlayingWord::Bow === $word ? $word->value : '';
-        }
-
-        return $played;
     }
 }

@@ -45,7 +45,7 @@ final class Sections
                 $borders[] = 1 === $position && $piece->measures[0]->isShort() ? 0 : $position;
             }
             $next = $piece->measures[$position + 1] ?? null;
-            if ($position < $last && (BarStyle::Regular !== $measure->end || $measure->repeatTimes > 0) && [] === ($next->endingStart ?? [])) {
+            if ($position < $last && (BarStyle::Regular !== $measure->end || $measure->repeatTimes > 0 || $measure->endingStop) && [] === ($next->endingStart ?? [])) {
                 $borders[] = $position + 1;
             }
         }
@@ -62,6 +62,9 @@ final class Sections
         $count = \count($classes);
         $borders = $seen = [];
         for ($position = $first; $position + self::RUN <= $count; ++$position) {
+            if ($likeness->isSilent($position)) {
+                continue;
+            }
             $key = implode(' ', \array_slice($classes, $position, self::RUN));
             $earlier = $seen[$key] ?? null;
             if (null === $earlier) {
@@ -113,7 +116,7 @@ final class Sections
         $length = max($section->to - $start, $to - $from);
         $pairs = $same = 0;
         for ($step = 0; $start + $step < $section->to && $from + $step < $to; ++$step) {
-            $kind = $likeness->between($start + $step, $from + $step);
+            $kind = $likeness->isSilent($from + $step) ? null : $likeness->between($start + $step, $from + $step);
             $pairs += null === $kind ? 0 : 1;
             $same += LikenessKind::Same === $kind ? 1 : 0;
         }

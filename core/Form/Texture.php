@@ -41,6 +41,23 @@ final readonly class Texture
         return $spans;
     }
 
+    public function isInUnison(string $part): bool
+    {
+        return [] !== $this->unisonOf($part);
+    }
+
+    /** @return list<string> ids of the parts with which a part is in unison or octaves, without itself */
+    public function unisonOf(string $part): array
+    {
+        foreach ($this->unison as $group) {
+            if (\in_array($part, $group, true)) {
+                return array_values(array_filter($group, static fn (string $other): bool => $other !== $part));
+            }
+        }
+
+        return [];
+    }
+
     private static function ofMeasure(Piece $piece, int $position): self
     {
         $notes = $rhythms = $moves = $rests = [];

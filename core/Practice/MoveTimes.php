@@ -7,7 +7,6 @@ namespace CoinStair\Core\Practice;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\Fingering;
-use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\Placement;
 use CoinStair\Core\RightHand\BowedStroke;
@@ -27,7 +26,6 @@ final class MoveTimes
     private const HOOKED = 0.1;
     private const CROSSING_IN_SLUR = 1.3;
     private const LEVELS = [1 => 1.0, 2 => 0.8, 3 => 0.65, 4 => 0.55];
-    private const NEW = 1.4;
     private const LEAST = 0.11;
 
     /** @var array<string, array{int, BowedStroke}> stroke by the id of each of its notes */
@@ -45,10 +43,11 @@ final class MoveTimes
 
     /**
      * @param array<string, float> $factors of the class, by family; 1 where none is known
+     * @param array<int, Newness>  $newness of the notes that are not known to the class, by index
      *
      * @return list<Move> in order; notes out of reach have none
      */
-    public static function of(BothHands $hands, array $factors = []): array
+    public static function of(BothHands $hands, array $factors = [], array $newness = []): array
     {
         $self = new self($hands, $factors);
         $moves = [];
@@ -60,7 +59,7 @@ final class MoveTimes
             }
             if (null !== $before) {
                 [$earlier, $from] = $before;
-                $moves[] = $self->move($earlier, $from, $note, $choice, \in_array(HandMark::New, $hands->fingerMarks[$index], true));
+                $moves[] = $self->move($earlier, $from, $note, $choice, $newness[$index] ?? Newness::Known);
             }
             $before = [$note, $choice];
         }
@@ -68,7 +67,7 @@ final class MoveTimes
         return $moves;
     }
 
-    private function move(LineNote $earlier, Candidate $from, LineNote $note, Candidate $to, bool $new): Move
+    private function move(LineNote $earlier, Candidate $from, LineNote $note, Candidate $to, Newness $newness): Move
     {
         $rows = [...$this->leftHand($from, $to, Fingering::isHop($earlier, $note, $this->hands->fingeringPolicy)), ...$this->bow($earlier, $note)];
         usort($rows, static fn (MoveRow $one, MoveRow $other): int => $other->seconds() <=> $one->seconds());
@@ -80,7 +79,7 @@ final class MoveTimes
         $seconds += $this->isStretch($from, $to) ? self::STRETCH : 0.0;
         $seconds += $this->isHooked($note) ? self::HOOKED : 0.0;
         $seconds *= $from->string !== $to->string && $note->slurredFrom ? self::CROSSING_IN_SLUR : 1.0;
-        $seconds *= self::LEVELS[$this->hands->policies->level] * ($new ? self::NEW : 1.0) * ($this->factors[$largest->family()->value] ?? 1.0);
+        $seconds *= self::LEVELS[$this->hands->policies->level] * $newness->factor() * ($this->factors[$largest->family()->value] ?? 1.0);
 
         return new Move(
             Place::of($earlier->position, $earlier->offset),

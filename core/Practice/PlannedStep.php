@@ -13,6 +13,10 @@ final readonly class PlannedStep
         public Stair $stair,
         public CoinRule $rule,
         public Comfort $comfort,
+        public ?Rung $rung = null,
+        /** the chunk with the same notes that was taught before */
+        public ?Chunk $like = null,
+        public ?Spot $spot = null,
     ) {
     }
 }

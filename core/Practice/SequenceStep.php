@@ -8,6 +8,7 @@ namespace CoinStair\Core\Practice;
 final readonly class SequenceStep
 {
     /**
+     * @param float      $comfort   tempo of the chunk before any practice, in beats a minute
      * @param Chunk|null $chunk     none where nothing is played
      * @param Stair|null $stair     none where nothing is played
      * @param int        $fromTread tread on which the class starts
@@ -18,10 +19,12 @@ final readonly class SequenceStep
         public ?Chunk $chunk,
         public ?Stair $stair,
         public CoinRule $rule,
+        public float $comfort,
         public Mode $mode = Mode::Bow,
         public int $turns = 1,
         public int $fromTread = 0,
         public int $reached = 0,
+        public ?Rung $rung = null,
     ) {
     }
 }

@@ -12,47 +12,28 @@ use CoinStair\Core\Score\Piece;
 final class SequenceTime
 {
     /**
-     * @param float              $comfort tempo of the piece's chunks before any practice
      * @param list<SequenceStep> $steps
      *
      * @return list<StepTime> one for each step
      */
-    public static function of(Piece $piece, float $comfort, int $goal, array $steps): array
+    public static function of(Piece $piece, int $goal, array $steps): array
     {
         $times = [];
-        /** @var list<array{Chunk, Comfort}> $practised */
-        $practised = [];
+        $practised = new Practised();
         foreach ($steps as $step) {
             if (null === $step->chunk || null === $step->stair) {
                 $times[] = StepTime::fixed($step->purpose->fixedSeconds());
                 continue;
             }
-            $before = self::comfort($step->chunk, Comfort::of(max($comfort, $step->reached), $goal), $practised);
+            $before = $practised->comfort($step->chunk, Comfort::of(max($step->comfort, $step->reached), $goal));
             $countIn = CountIn::ticks($piece, $step->chunk->from, $step->stair->treads[0]) / $piece->beatTicks;
-            $times[] = StepTime::estimate($step->stair, $step->rule, $before, $step->mode, $step->chunk->beats($piece), $countIn, $step->turns, $step->fromTread);
-            $practised[] = [$step->chunk, $before->afterCoins($step->rule->count * (\count($step->stair->treads) - $step->fromTread))];
+            $beats = $step->chunk->beats($piece) + ($step->rung?->stopBeats() ?? 0);
+            $times[] = StepTime::estimate($step->stair, $step->rule, $before, $step->mode, $beats, $countIn, $step->turns, $step->fromTread, $step->purpose->talkSeconds());
+            if ($step->purpose->practises() && true !== $step->rung?->isOnOpenStrings()) {
+                $practised->add($step->chunk, $before->afterCoins($step->rule->count * \count($times[\count($times) - 1]->tries)));
+            }
         }
 
         return $times;
-    }
-
-    /**
-     * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it.
-     *
-     * @param list<array{Chunk, Comfort}> $practised
-     */
-    private static function comfort(Chunk $chunk, Comfort $before, array $practised): Comfort
-    {
-        $inside = null;
-        foreach (array_reverse($practised) as [$other, $comfort]) {
-            if ($other->contains($chunk)) {
-                return $comfort->tempo > $before->tempo ? $comfort : $before;
-            }
-            if ($chunk->contains($other) && (null === $inside || $comfort->tempo < $inside->tempo)) {
-                $inside = $comfort;
-            }
-        }
-
-        return null !== $inside && $inside->tempo > $before->tempo ? $inside : $before;
     }
 }

@@ -12,12 +12,30 @@ use CoinStair\Core\Score\Place;
 final readonly class Spot
 {
     /**
-     * @param Place      $from     the note before it
-     * @param Place      $to       the note on which it lands
-     * @param float|null $comfort  tempo at which it becomes comfortable, in beats a minute: the goal at which it would vanish; none for spots of another kind
-     * @param float      $severity goal divided by comfort; 1 for spots without one
+     * @param Place     $from     the note before it
+     * @param Place     $to       the note on which it lands
+     * @param Move|null $move     the worst of its moves
+     * @param float     $severity goal divided by comfort; 1 for spots without one
      */
-    public function __construct(public Instrument $instrument, public Place $from, public Place $to, public ?float $comfort, public float $severity, public Notice $reason)
+    public function __construct(public Instrument $instrument, public Place $from, public Place $to, public ?Move $move, public float $severity, public Notice $reason)
     {
+    }
+
+    /** Tempo at which it becomes comfortable, in beats a minute: the goal at which it would vanish; none for spots of another kind. */
+    public function comfort(): ?float
+    {
+        return $this->move?->comfort();
+    }
+
+    /** A crossing or a hop: it unfolds into a ladder of its own. */
+    public function crosses(): bool
+    {
+        return MoveFamily::Crossing === $this->move?->family;
+    }
+
+    /** The order of spots, for sorting: worst first, then as they come. */
+    public static function worstFirst(self $one, self $other): int
+    {
+        return [$other->severity, $one->from->position, $one->from->offset] <=> [$one->severity, $other->from->position, $other->from->offset];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Practice;
 
 use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Form\Texture;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandMarks;
 use CoinStair\Core\Score\Notice;
@@ -39,39 +40,76 @@ final class Spots
             $open = $near ? self::wider($hands, $open, $move, $goal) : self::spot($hands, $move->from, $move, $goal);
         }
         $spots = [...$spots, ...(null === $open ? [] : [$open]), ...self::others($hands)];
-        usort($spots, static fn (Spot $one, Spot $other): int => [$other->severity, $one->from->position, $one->from->offset] <=> [$one->severity, $other->from->position, $other->from->offset]);
+        usort($spots, Spot::worstFirst(...));
 
         return $spots;
     }
 
     /**
-     * The least comfort tempo of a run; none if nothing moves in it.
+     * The notes on which a part goes its own way after it was in unison with others.
      *
-     * @param list<Move> $moves
-     * @param Place      $to    exclusive
+     * @param list<Texture> $texture
+     *
+     * @return list<Spot>
      */
-    public static function comfort(array $moves, Place $from, Place $to): ?float
+    public static function leavingUnison(BothHands $hands, array $texture): array
     {
-        $least = null;
-        foreach ($moves as $move) {
-            if (!$move->from->isBefore($from) && $move->to->isBefore($to)) {
-                $least = min($least ?? \INF, $move->comfort());
+        $spots = $before = [];
+        $last = null;
+        foreach ($hands->fingering->notes as $note) {
+            $before[$note->position.' '.$note->offset] ??= $last;
+            $last = Place::of($note->position, $note->offset);
+        }
+        foreach ($texture as $index => $span) {
+            $earlier = $texture[$index - 1] ?? null;
+            if (null === $earlier || !$earlier->isInUnison($hands->part->id) || $span->isInUnison($hands->part->id) || \in_array($hands->part->id, $span->rests, true)) {
+                continue;
+            }
+            // Who goes on alone because the others rest leaves nobody.
+            $partners = array_values(array_diff($earlier->unisonOf($hands->part->id), $span->rests));
+            $place = [] === $partners ? null : self::firstOwn($hands, $span->from, $partners);
+            if (null !== $place) {
+                $spots[] = new Spot($hands->instrument(), $before[$place->position.' '.$place->offset] ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
             }
         }
 
-        return $least;
+        return $spots;
+    }
+
+    /**
+     * The first note of a part, from a measure on, that none of its partners plays.
+     *
+     * @param list<string> $partners ids of parts
+     */
+    private static function firstOwn(BothHands $hands, int $position, array $partners): ?Place
+    {
+        $theirs = [];
+        foreach ($hands->piece->parts as $part) {
+            if (\in_array($part->id, $partners, true)) {
+                foreach ($part->events($position) as $event) {
+                    $theirs[$event->start.' '.($event->pitches[0] ?? null)?->letterName()] = true;
+                }
+            }
+        }
+        foreach ($hands->part->events($position) as $event) {
+            if (!$event->isRest() && !isset($theirs[$event->start.' '.$event->pitches[0]->letterName()])) {
+                return Place::of($position, $event->start);
+            }
+        }
+
+        return null;
     }
 
     private static function spot(BothHands $hands, Place $from, Move $move, int $goal): Spot
     {
-        return new Spot($hands->instrument(), $from, $move->to, $move->comfort(), $goal / $move->comfort(), $move->reason);
+        return new Spot($hands->instrument(), $from, $move->to, $move, $goal / $move->comfort(), $move->reason);
     }
 
     private static function wider(BothHands $hands, Spot $open, Move $move, int $goal): Spot
     {
-        $worse = $move->comfort() < ($open->comfort ?? \INF);
+        $worst = $move->comfort() < ($open->comfort() ?? \INF) ? $move : $open->move;
 
-        return new Spot($hands->instrument(), $open->from, $move->to, $worse ? $move->comfort() : $open->comfort, $worse ? $goal / $move->comfort() : $open->severity, $worse ? $move->reason : $open->reason);
+        return new Spot($hands->instrument(), $open->from, $move->to, $worst, $goal / ($worst ?? $move)->comfort(), ($worst ?? $move)->reason);
     }
 
     /** @return list<Spot> */

@@ -9,6 +9,8 @@ enum StepPurpose: string
 {
     case HoldCheck = 'hold-check';
     case Learn = 'learn';
+    /** the same notes as in a chunk that was taught before: found again, not learned again */
+    case Find = 'find';
     case Join = 'join';
     case Run = 'run';
     case Rest = 'rest';
@@ -17,6 +19,18 @@ enum StepPurpose: string
     public function isPlayed(): bool
     {
         return self::HoldCheck !== $this && self::Rest !== $this;
+    }
+
+    /** Coins are earned that make the chunk more comfortable. */
+    public function practises(): bool
+    {
+        return self::Learn === $this || self::Join === $this;
+    }
+
+    /** Seconds of talk before it is played. */
+    public function talkSeconds(): float
+    {
+        return self::Find === $this ? StepTime::TALK_SECONDS / 2 : StepTime::TALK_SECONDS;
     }
 
     /** Seconds of a step in which nothing is played. */

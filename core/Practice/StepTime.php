@@ -12,10 +12,14 @@ final readonly class StepTime
     public const RESET_SECONDS = 8.0;
     public const TALK_SECONDS = 30.0;
 
+    /** Tries on one tread, on average, from which on it is out of reach: a class gives up before. */
+    private const OUT_OF_REACH = 40.0;
+
     /**
-     * @param list<Tries> $tries one for each tread
+     * @param list<Tries> $tries   one for each tread that is in reach
+     * @param int|null    $stopsAt tempo of the highest tread in reach, 0 for none; not set where all are
      */
-    private function __construct(public float $seconds, public array $tries)
+    private function __construct(public float $seconds, public array $tries, public ?int $stopsAt = null)
     {
     }
 
@@ -25,19 +29,27 @@ final readonly class StepTime
      * @param float   $countIn beats before each repetition
      * @param int     $turns   how often the stair is climbed, by different players
      * @param int     $from    index of the tread on which it starts
+     * @param float   $talk    seconds
      */
-    public static function estimate(Stair $stair, CoinRule $rule, Comfort $comfort, Mode $mode, float $beats, float $countIn, int $turns = 1, int $from = 0): self
+    public static function estimate(Stair $stair, CoinRule $rule, Comfort $comfort, Mode $mode, float $beats, float $countIn, int $turns = 1, int $from = 0, float $talk = self::TALK_SECONDS): self
     {
         $seconds = 0.0;
         $tries = [];
+        $stopsAt = null;
+        $before = 0;
         foreach (\array_slice($stair->treads, $from) as $tempo) {
             $onTread = Tries::of($rule, $comfort->chance($tempo));
+            if ($onTread->mean > self::OUT_OF_REACH) {
+                $stopsAt = $before;
+                break;
+            }
+            $before = $tempo;
             $tries[] = $onTread;
             $seconds += $onTread->mean * ($mode->factor() * ($countIn + $beats) * 60 / $tempo + self::RESET_SECONDS);
             $comfort = $comfort->afterCoins($rule->count);
         }
 
-        return new self($turns * $seconds + self::TALK_SECONDS, $tries);
+        return new self($turns * $seconds + $talk, $tries, $stopsAt);
     }
 
     /** A step in which nothing is played. */

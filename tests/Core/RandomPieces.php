@@ -38,14 +38,15 @@ final class RandomPieces
     private bool $hairpin = false;
     private int $count = 0;
 
-    private function __construct(int $seed, private readonly bool $nestedTuplets)
+    private function __construct(int $seed, private readonly bool $nestedTuplets, private readonly int $most)
     {
         $this->random = new Randomizer(new Mt19937($seed));
     }
 
-    public static function piece(int $seed, bool $nestedTuplets = true): Piece
+    /** @param int $measures at most */
+    public static function piece(int $seed, bool $nestedTuplets = true, int $measures = 10): Piece
     {
-        return (new self($seed, $nestedTuplets))->make($seed);
+        return (new self($seed, $nestedTuplets, $measures))->make($seed);
     }
 
     private function make(int $seed): Piece
@@ -63,7 +64,7 @@ final class RandomPieces
     /** @return list<Measure> */
     private function measures(): array
     {
-        $count = 1 + $this->below(10);
+        $count = 1 + $this->below($this->most);
         $meter = Meter::of(...self::METERS[$this->below(5)]);
         $key = Key::of($this->below(9) - 4, $this->chance(4) ? 'minor' : 'major');
         $pickup = $count > 2 && $this->chance(4);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Format\Json;
 
 use CoinStair\Core\Form\Border;
+use CoinStair\Core\Form\Borders;
 use CoinStair\Core\Form\Figure;
 use CoinStair\Core\Form\Like;
 use CoinStair\Core\Form\Likeness;
@@ -34,7 +35,7 @@ final class FormReport
             'measures' => self::measures($piece, $likeness, self::stretched($piece, $sections)),
             'sections' => array_map(static fn (Section $section): array => ['label' => $section->label, 'from' => $section->from, 'to' => $section->to], $sections),
             'distinct' => $likeness->distinct(),
-            'borders' => array_map(static fn (Border $border): array => ['position' => $border->place->position, 'offset' => Ticks::quarters($border->place->offset), 'cost' => -$border->bonus], Phrases::of($piece, $likeness, $level)->borders),
+            'borders' => array_map(static fn (Border $border): array => ['position' => $border->place->position, 'offset' => Ticks::quarters($border->place->offset), 'cost' => -$border->bonus], Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders),
             'texture' => array_map(static fn (Texture $span): array => ['from' => $span->from, 'to' => $span->to, 'unison' => $span->unison, 'rhythm' => $span->rhythm, 'tune' => $span->tune], Texture::of($piece)),
         ];
     }

@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Form;
 
 use CoinStair\Core\Form\Border;
+use CoinStair\Core\Form\Borders;
 use CoinStair\Core\Form\Likeness;
+use CoinStair\Core\Form\Load;
 use CoinStair\Core\Form\Phrases;
 use CoinStair\Core\Form\Texture;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\TestCase;
@@ -15,45 +19,81 @@ use PHPUnit\Framework\TestCase;
 /** Handbook 5, phrase borders and texture. */
 final class PhrasesTest extends TestCase
 {
+    /** Notes that a phrase wishes to hold, by year of playing. */
+    private const WISH = [1 => 12.0, 2 => 18.0, 3 => 26.0, 4 => 34.0];
+
     public function testEvenRhythmIsCutAtEveryFourthMeasure(): void
     {
         $measures = ['DFAd', 'EGBe', 'FAdf', 'GBeg', 'AFED', 'BGFE', 'cAGF', 'dBAG', 'eFGA', 'fGAB', 'gABc', 'DAFE', 'EBGF', 'FcAG', 'GdBA', 'AecB', 'BfdA', 'cged', 'dDfA', 'eEgB', 'fFac', 'GDBA', 'AEcB', 'BFdA'];
         $lines = implode("\n", array_map(static fn (array $line): string => implode('|', $line).'|', array_chunk($measures, 8)));
-        self::assertSame([4, 8, 12, 16, 20], $this->borders(Phrases::of($piece = Tunes::abc($lines), Likeness::of($piece))));
+        self::assertSame([4, 8, 12, 16, 20], $this->borders(Phrases::of($piece = Tunes::abc($lines), Borders::of($piece, Likeness::of($piece)))));
     }
 
     public function testNoBorderCutsASlurOrATie(): void
     {
-        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBe(g|A)FED|BGFE|cAGF|dBAG|'), Likeness::of($piece))));
-        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBeg-|gFED|BGFE|cAGF|dBAG|'), Likeness::of($piece))));
+        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBe(g|A)FED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece)))));
+        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBeg-|gFED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece)))));
     }
 
     public function testAnUpbeatBelongsToWhatFollows(): void
     {
-        self::assertNotContains(1, $this->borders(Phrases::of($piece = Tunes::abc('A|DFAd|EGBe|FAdf|G4|AFED|BGFE|cAGF|d3|'), Likeness::of($piece))));
+        self::assertNotContains(1, $this->borders(Phrases::of($piece = Tunes::abc('A|DFAd|EGBe|FAdf|G4|AFED|BGFE|cAGF|d3|'), Borders::of($piece, Likeness::of($piece)))));
     }
 
     public function testMarksOfTheBookDecide(): void
     {
-        self::assertSame([3], $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|F2d2||GBeg|AFED|B4|]'), Likeness::of($piece))));
+        self::assertSame([3], $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|F2d2||GBeg|AFED|B4|]'), Borders::of($piece, Likeness::of($piece)))));
     }
 
     public function testTheSegmentationIsAsCheapAsTheCheapestOfAll(): void
     {
         for ($seed = 0; $seed < 500; ++$seed) {
-            $piece = RandomPieces::piece($seed);
-            $count = \count($piece->measures);
-            $likeness = Likeness::of($piece);
+            $piece = RandomPieces::piece($seed, measures: 12);
+            $borders = Borders::of($piece, Likeness::of($piece));
             $level = 1 + $seed % 4;
-            $least = \INF;
-            for ($choice = 0; $choice < 1 << ($count - 1); ++$choice) {
-                $borders = array_values(array_filter(range(1, max(1, $count - 1)), static fn (int $at): bool => $at < $count && 0 !== ($choice & (1 << ($at - 1)))));
-                $least = min($least, Phrases::costOf($piece, $likeness, $level, $borders) ?? \INF);
-            }
-            $phrases = Phrases::of($piece, $likeness, $level);
-            self::assertEqualsWithDelta($least, $phrases->cost, 1e-6, "seed $seed");
-            self::assertEqualsWithDelta($phrases->cost, Phrases::costOf($piece, $likeness, $level, $this->borders($phrases)) ?? \INF, 1e-6, "seed $seed");
+            $weights = self::weights($piece, $seed);
+            $loads = Load::between($piece, [$piece->start(), ...array_map(static fn (Border $border): Place => $border->place, $borders->all), $piece->end()], $weights);
+            $phrases = Phrases::of($piece, $borders, $level, $weights);
+            self::assertEqualsWithDelta($this->cheapest($loads, $borders->all, self::WISH[$level], 0), $phrases->cost, 1e-6, "seed $seed");
+            $chosen = array_map(static fn (Border $border): int => (int) array_search($border, $borders->all, true), $phrases->borders);
+            self::assertEqualsWithDelta($phrases->cost, $this->cost($loads, $borders->all, self::WISH[$level], $chosen), 1e-6, "seed $seed");
         }
+    }
+
+    /**
+     * The cheapest of all ways to go on from one border, each of them tried.
+     *
+     * @param list<float>  $loads
+     * @param list<Border> $borders
+     */
+    private function cheapest(array $loads, array $borders, float $wish, int $from): float
+    {
+        $least = \INF;
+        $load = 0.0;
+        foreach (\array_slice($loads, $from, null, true) as $index => $more) {
+            $load += $more;
+            $phrase = ($load - $wish) ** 2 / $wish;
+            $least = min($least, isset($borders[$index]) ? $phrase - $borders[$index]->bonus + $this->cheapest($loads, $borders, $wish, $index + 1) : $phrase);
+        }
+
+        return $least;
+    }
+
+    /**
+     * @param list<float>  $loads
+     * @param list<Border> $borders
+     * @param list<int>    $chosen  indexes of borders
+     */
+    private function cost(array $loads, array $borders, float $wish, array $chosen): float
+    {
+        $cost = 0.0;
+        $from = 0;
+        foreach ([...$chosen, \count($borders)] as $index) {
+            $cost += (array_sum(\array_slice($loads, $from, $index + 1 - $from)) - $wish) ** 2 / $wish - ($borders[$index]->bonus ?? 0.0);
+            $from = $index + 1;
+        }
+
+        return $cost;
     }
 
     public function testWhoPlaysWithWhom(): void
@@ -69,5 +109,19 @@ final class PhrasesTest extends TestCase
     private function borders(Phrases $phrases): array
     {
         return array_map(static fn (Border $border): int => $border->place->position, $phrases->borders);
+    }
+
+    /** @return array<string, float> every third note new to the class, every fifth introduced */
+    private static function weights(Piece $piece, int $seed): array
+    {
+        $weights = [];
+        $count = $seed;
+        foreach ($piece->parts as $part) {
+            foreach (array_merge(...$part->measures) as $event) {
+                $weights[$event->id] = 0 === ++$count % 3 ? 2.5 : (0 === $count % 5 ? 1.5 : 1.0);
+            }
+        }
+
+        return $weights;
     }
 }

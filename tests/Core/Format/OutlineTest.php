@@ -7,10 +7,7 @@ namespace CoinStair\Core\Tests\Format;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\QuickEntry\Outline;
 use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\EvenCut;
-use CoinStair\Core\Practice\ForwardJoined;
-use CoinStair\Core\Practice\Growth;
 use CoinStair\Core\Practice\Repetition;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -39,7 +36,6 @@ final class OutlineTest extends TestCase
         self::assertNull($chunks[0]->landing($piece));
         self::assertSame(16.0, $chunks[0]->beats($piece));
         self::assertCount(20, Repetition::clicks($piece, $chunks[0], 60));
-        self::assertCount(4, ForwardJoined::steps($piece, $chunks, 80, 60.0, CoinRule::standard(), Growth::equalRatio()));
         self::assertSame('32', Chunk::whole($piece)->quarters($piece));
     }
 

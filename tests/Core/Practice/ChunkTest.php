@@ -7,14 +7,9 @@ namespace CoinStair\Core\Tests\Practice;
 use CoinStair\Core\Practice\Chunk;
 use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\Click;
-use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\CountIn;
 use CoinStair\Core\Practice\EvenCut;
-use CoinStair\Core\Practice\ForwardJoined;
-use CoinStair\Core\Practice\Growth;
-use CoinStair\Core\Practice\PlannedStep;
 use CoinStair\Core\Practice\Repetition;
-use CoinStair\Core\Practice\StepPurpose;
 use CoinStair\Core\Practice\Tone;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Tests\Tunes;
@@ -130,29 +125,5 @@ final class ChunkTest extends TestCase
             [[0.0, 2.0, 60, false], [2.0, 4.0, 62, false], [7.0, 1.0, 64, false], [7.0, 1.0, 67, false], [8.0, 2.0, 72, true]],
             array_map(static fn (Tone $tone): array => [(float) $tone->at, (float) $tone->beats, $tone->midi, $tone->landing], $tones),
         );
-    }
-
-    public function testForwardAndJoinedClimbsUpTheTree(): void
-    {
-        $piece = Tunes::measures(14);
-        $steps = ForwardJoined::steps($piece, EvenCut::of($piece), 84, 63, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame(
-            ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'learn 12–14', 'join 8–14', 'join 0–14', 'run 0–14'],
-            array_map(static fn (PlannedStep $step): string => \sprintf('%s %d–%d', $step->purpose->value, $step->chunk->from->position, $step->chunk->to->position), $steps),
-        );
-        self::assertSame(52, $steps[0]->stair->treads[0]);
-        self::assertSame(84, $steps[0]->stair->goal());
-        self::assertGreaterThan($steps[0]->stair->treads[0], $steps[2]->stair->treads[0], 'What was learned starts higher when it is joined.');
-        self::assertSame([84], $steps[7]->stair->treads);
-    }
-
-    public function testForwardAndJoinedOfThreeAndOfOne(): void
-    {
-        $purposes = static fn (int $measures): array => array_map(
-            static fn (PlannedStep $step): StepPurpose => $step->purpose,
-            ForwardJoined::steps(Tunes::measures($measures), EvenCut::of(Tunes::measures($measures)), 84, 63, CoinRule::standard(), Growth::equalRatio()),
-        );
-        self::assertSame([StepPurpose::Learn, StepPurpose::Learn, StepPurpose::Join, StepPurpose::Learn, StepPurpose::Join, StepPurpose::Run], $purposes(12));
-        self::assertSame([StepPurpose::Learn, StepPurpose::Run], $purposes(3));
     }
 }

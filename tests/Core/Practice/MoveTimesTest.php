@@ -6,13 +6,17 @@ namespace CoinStair\Core\Tests\Practice;
 
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Practice\Difficulty;
 use CoinStair\Core\Practice\Move;
 use CoinStair\Core\Practice\MoveFamily;
+use CoinStair\Core\Practice\MovesOfLine;
 use CoinStair\Core\Practice\MoveTimes;
+use CoinStair\Core\Practice\Newness;
 use CoinStair\Core\Practice\Spot;
 use CoinStair\Core\Practice\Spots;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -72,7 +76,7 @@ final class MoveTimesTest extends TestCase
         self::assertEqualsWithDelta(0.305 * 1.5, MoveTimes::of($hands, ['left' => 1.5])[0]->seconds, 1e-9);
         self::assertEqualsWithDelta(0.305, MoveTimes::of($hands, ['bow' => 9.0])[0]->seconds, 1e-9);
         $new = BothHands::of(Tunes::abc('D E z2|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72, null, ['D natural 0']);
-        self::assertEqualsWithDelta(0.305 * 1.4, MoveTimes::of($new)[0]->seconds, 1e-9);
+        self::assertEqualsWithDelta(0.305 * 1.4, Difficulty::of($new->piece, [$new])->moves(Instrument::Violin)[0]->seconds, 1e-9);
     }
 
     public function testAReasonNamesTheMoveThatDecided(): void
@@ -88,24 +92,49 @@ final class MoveTimesTest extends TestCase
         // Two quarter notes apart are a beat apart: two spots.
         self::assertSame([[1, 1], [3, 3], [3, 3]], array_map(static fn (Spot $spot): array => [$spot->from->position, $spot->to->position], $spots));
         self::assertGreaterThan($spots[1]->severity, $spots[0]->severity);
-        self::assertEqualsWithDelta(30 / (0.65 + 0.055), $spots[0]->comfort ?? 0, 1e-6);
-        self::assertEqualsWithDelta(110 / ($spots[0]->comfort ?? 1), $spots[0]->severity, 1e-6);
-        self::assertSame([], array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null !== $spot->comfort), 'at the comfort tempo of the worst it vanishes');
+        self::assertEqualsWithDelta(30 / (0.65 + 0.055), $spots[0]->comfort() ?? 0, 1e-6);
+        self::assertEqualsWithDelta(110 / ($spots[0]->comfort() ?? 1), $spots[0]->severity, 1e-6);
+        self::assertSame([], array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null !== $spot->move), 'at the comfort tempo of the worst it vanishes');
     }
 
     public function testOtherPlacesAreHardWithoutATempo(): void
     {
         $hands = $this->hands("D4|z4|D4|[M:3/4]D3|[K:G]D3|\n|:D3|1 D3:|2 D3|]");
-        $spots = array_map(static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(), array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null === $spot->comfort));
+        $spots = array_map(static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(), array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null === $spot->move));
         self::assertSame(['2 The entry after a long rest.', '3 The meter changes.', '4 The key changes.', '7 The jump to the last ending.'], array_values($spots));
     }
 
-    public function testTheComfortOfARunIsTheLeastOfItsMoves(): void
+    public function testTheHardestMoveOfARun(): void
     {
-        $moves = $this->movesOf('D D D D|=F c =F c|');
-        self::assertEqualsWithDelta(60 / 0.22, Spots::comfort($moves, Place::of(0), Place::of(1)) ?? 0, 1e-6);
-        self::assertEqualsWithDelta(60 / 0.705, Spots::comfort($moves, Place::of(0), Place::of(2)) ?? 0, 1e-6);
-        self::assertNull(Spots::comfort($moves, Place::of(5), Place::of(6)));
+        $moves = MovesOfLine::of($this->movesOf('D D D D|=F c =F c|'));
+        self::assertEqualsWithDelta(60 / 0.22, $moves->hardest(Place::of(0), Place::of(1), false)?->comfort() ?? 0, 1e-6);
+        self::assertEqualsWithDelta(60 / 0.305, $moves->hardest(Place::of(0), Place::of(1), true)?->comfort() ?? 0, 1e-6, 'the landing counts');
+        self::assertEqualsWithDelta(60 / 0.705, $moves->hardest(Place::of(0), Place::of(2), false)?->comfort() ?? 0, 1e-6);
+        self::assertNull($moves->hardest(Place::of(5), Place::of(6), true));
+        self::assertNull(MovesOfLine::of([])->hardest(Place::of(0), Place::of(1), true));
+    }
+
+    public function testTheHardestMoveOfAnyRunIsThatOfAllItsMoves(): void
+    {
+        $piece = RandomPieces::piece(7, measures: 16);
+        $list = MoveTimes::of(BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 100));
+        $moves = MovesOfLine::of($list);
+        for ($from = 0; $from < \count($piece->measures); ++$from) {
+            for ($to = $from + 1; $to <= \count($piece->measures); ++$to) {
+                $least = \INF;
+                foreach ($list as $move) {
+                    $least = !$move->from->isBefore(Place::of($from)) && $move->to->isBefore(Place::of($to)) ? min($least, $move->comfort()) : $least;
+                }
+                self::assertEqualsWithDelta($least, $moves->hardest(Place::of($from), Place::of($to), false)?->comfort() ?? \INF, 1e-9, "$from to $to");
+            }
+        }
+    }
+
+    public function testWhatIsIntroducedTakesALittleLongerAndWhatIsNewMore(): void
+    {
+        $hands = $this->hands('D E F G|');
+        $seconds = static fn (Newness $newness): float => MoveTimes::of($hands, [], [1 => $newness])[0]->seconds;
+        self::assertEqualsWithDelta([1.15, 1.4], [$seconds(Newness::Introduced) / $seconds(Newness::Known), $seconds(Newness::New) / $seconds(Newness::Known)], 1e-9);
     }
 
     /**

@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Form;
+
+use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
+
+/**
+ * Every place at which a phrase may end and the next begin, with what speaks for it (handbook 5): bar lines, the upbeats before them, and notes
+ * after a rest of all parts. No place inside a slur, tie, tuplet or note is among them; an upbeat belongs to what follows.
+ */
+final readonly class Borders
+{
+    private const SECTION = 10.0;
+    private const REPEAT = 9.0;
+    private const REST = 8.0;
+    private const LONG_NOTE = 6.0;
+    private const SLUR = 5.0;
+    private const LIKENESS = 4.0;
+    private const LINE = 3.0;
+    private const FOURTH = 2.0;
+    private const SECOND = 1.0;
+    /** Beats of a note that ends a phrase. */
+    private const LONG_BEATS = 2;
+
+    /**
+     * @param list<Border>       $all    in order
+     * @param array<int, Border> $before by the position of the measure that the border leads into
+     */
+    private function __construct(public array $all, private array $before)
+    {
+    }
+
+    public static function of(Piece $piece, Likeness $likeness): self
+    {
+        $seams = Seams::of($piece);
+        $upbeat = $piece->measures[0]->isShort() && \count($piece->measures) > 1 ? $piece->measures[0]->length : 0;
+        $counted = self::counted($piece);
+        $all = $before = [];
+        foreach ($piece->measures as $position => $measure) {
+            foreach ($seams->inside($position) as $offset => $seam) {
+                // An upbeat like that of the piece stands for the bar line behind it.
+                $leads = $upbeat > 0 && $measure->length - $upbeat === $offset && !$measure->isShort();
+                if ($leads && self::mayBegin($piece, $position + 1)) {
+                    $border = new Border(Place::of($position, $offset), self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1), $position + 1);
+                    $before[$position + 1] = $border;
+                    $all[] = $border;
+                } elseif ($seam->afterRest) {
+                    $all[] = new Border(Place::of($position, $offset), self::end($seam));
+                }
+            }
+            $next = $position + 1;
+            if (!isset($before[$next]) && self::mayBegin($piece, $next) && $seams->isOpenAt($next) && !self::isUpbeat($piece, $position)) {
+                $all[] = $before[$next] = new Border(Place::of($next), self::end($seams->before($next)) + self::structure($piece, $likeness, $counted, $next), $next);
+            }
+        }
+
+        return new self($all, $before);
+    }
+
+    /** The border that leads into a measure: its bar line, or the upbeat before that; none where nothing may be cut. */
+    public function into(int $position): ?Border
+    {
+        return $this->before[$position] ?? null;
+    }
+
+    /** No phrase begins with a last ending: it ends what came before, as the first does. */
+    private static function mayBegin(Piece $piece, int $position): bool
+    {
+        $measure = $piece->measures[$position] ?? null;
+
+        return null !== $measure && ([] === $measure->endingStart || \in_array(1, $measure->endingStart, true));
+    }
+
+    /** A short measure that leads into what follows: at the start, or after the measure that it completes. */
+    private static function isUpbeat(Piece $piece, int $position): bool
+    {
+        $measure = $piece->measures[$position];
+        $before = $piece->measures[$position - 1] ?? null;
+
+        return $measure->isShort() && 2 * $measure->length <= $measure->meter->ticks()
+            && (null === $before || ($before->isShort() && $before->length + $measure->length === $measure->meter->ticks()));
+    }
+
+    /** How the music before a border ends: the strongest of a rest in all parts, a long note, and a slur. */
+    private static function end(Seam $seam): float
+    {
+        return match (true) {
+            $seam->afterRest => self::REST,
+            $seam->afterBeats >= self::LONG_BEATS => self::LONG_NOTE,
+            $seam->afterSlur => self::SLUR,
+            default => 0.0,
+        };
+    }
+
+    /**
+     * What the book and the form say for a border into a measure.
+     *
+     * @param array<int, int> $counted
+     */
+    private static function structure(Piece $piece, Likeness $likeness, array $counted, int $position): float
+    {
+        [$section, $repeat] = self::marks($piece, $position);
+        $bonus = ($section ? self::SECTION : 0.0) + ($repeat ? self::REPEAT : 0.0);
+        $bonus += self::comesBack($likeness, $position, $piece->measures[0]->isShort() ? 1 : 0) ? self::LIKENESS : 0.0;
+        $bonus += $piece->measures[$position - 1]->lineBreak ? self::LINE : 0.0;
+        if (isset($counted[$position])) {
+            $bonus += 0 === $counted[$position] % 4 ? self::FOURTH : 0.0;
+            $bonus += 0 === $counted[$position] % 2 ? self::SECOND : 0.0;
+        }
+
+        return $bonus;
+    }
+
+    /** @return array{bool, bool} a rehearsal mark or double bar; a repeat sign or the end of an ending */
+    private static function marks(Piece $piece, int $position): array
+    {
+        $before = $piece->measures[$position - 1];
+        $measure = $piece->measures[$position];
+        $inEndings = [] !== $measure->endingStart;
+
+        return [
+            '' !== $measure->rehearsal || (BarStyle::Regular !== $before->end && !$inEndings),
+            $measure->repeatStart || (!$inEndings && ($before->repeatTimes > 0 || $before->endingStop)),
+        ];
+    }
+
+    /**
+     * Measures since the start of the piece or the last mark of the book; the upbeat and second halves of measures do not count.
+     *
+     * @return array<int, int> by position, where a counted measure begins
+     */
+    private static function counted(Piece $piece): array
+    {
+        $counted = [];
+        $numbers = MeasureNumbers::of($piece)->all();
+        $count = 0;
+        foreach ($numbers as $position => $number) {
+            if ($position > 0 && ([false, false] !== self::marks($piece, $position))) {
+                $count = 0;
+            }
+            if ('0' !== $number && $number !== ($numbers[$position - 1] ?? null)) {
+                $counted[$position] = $count++;
+            }
+        }
+
+        return $counted;
+    }
+
+    /** Something begins here that was there before, and did not just go on from there. */
+    private static function comesBack(Likeness $likeness, int $position, int $first): bool
+    {
+        if ($likeness->isSilent($position)) {
+            return false;
+        }
+        foreach ($likeness->likes[$position] as $like) {
+            if (LikenessKind::Same === $like->kind) {
+                return $like->of <= $first || ($likeness->classes[$like->of - 1] ?? -1) !== ($likeness->classes[$position - 1] ?? -1);
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Form\Texture;
+use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Piece;
+
+/** What is hard in a piece for the instruments of a class: comfort tempos, spots, and how new its notes are (handbook 5 and 6). */
+final readonly class Difficulty
+{
+    /**
+     * @param list<BothHands>            $hands
+     * @param array<string, MovesOfLine> $moves   by instrument
+     * @param array<string, float>       $weights of notes by how new they are, by event id; only those that are not known
+     */
+    private function __construct(public Piece $piece, private array $hands, private array $moves, public array $weights)
+    {
+    }
+
+    /**
+     * @param list<BothHands>             $hands      of each instrument
+     * @param array<string, float>        $factors    of the class by family of moves; 1 where none is known
+     * @param array<string, list<string>> $introduced places that were introduced to the class but not yet played with coins, by instrument
+     */
+    public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
+    {
+        $moves = $weights = [];
+        foreach ($hands as $of) {
+            $name = $of->instrument()->value;
+            $newness = self::newness($of, $introduced[$name] ?? []);
+            foreach ($newness as $index => $how) {
+                $id = $of->fingering->notes[$index]->id;
+                $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
+            }
+            $moves[$name] = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+        }
+
+        return new self($piece, $hands, $moves, $weights);
+    }
+
+    /**
+     * The hardest move of a chunk, the one to its landing included; none where no hands are known or nothing moves.
+     *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     */
+    public function hardest(Chunk $chunk, ?array $only = null): ?Hardest
+    {
+        $hardest = null;
+        foreach ($this->moves as $name => $moves) {
+            $instrument = Instrument::from($name);
+            if (null !== $only && !\in_array($instrument, $only, true)) {
+                continue;
+            }
+            $move = $moves->hardest($chunk->from, $chunk->to, $chunk->lands);
+            if (null !== $move && (null === $hardest || $move->comfort() < $hardest->tempo())) {
+                $hardest = new Hardest($instrument, $move);
+            }
+        }
+
+        return $hardest;
+    }
+
+    /** The comfort tempo of a chunk for a goal: that of its hardest move, or a share of the goal where no hands are known. */
+    public function comfort(Chunk $chunk, int $goal): Comfort
+    {
+        $hardest = $this->hardest($chunk);
+
+        return null === $hardest ? Comfort::untilKnown($goal) : Comfort::of($hardest->tempo(), $goal);
+    }
+
+    /**
+     * The spots of all instruments, worst first.
+     *
+     * @return list<Spot>
+     */
+    public function spots(int $goal): array
+    {
+        $spots = [];
+        $texture = Texture::of($this->piece);
+        foreach ($this->hands as $hands) {
+            array_push($spots, ...Spots::of($hands, $this->moves[$hands->instrument()->value]->moves, $goal), ...Spots::leavingUnison($hands, $texture));
+        }
+        usort($spots, Spot::worstFirst(...));
+
+        return $spots;
+    }
+
+    /** @return list<Move> of one instrument */
+    public function moves(Instrument $instrument): array
+    {
+        return $this->moves[$instrument->value]->moves ?? [];
+    }
+
+    /** @return list<Instrument> whose hands are known */
+    public function instruments(): array
+    {
+        return array_map(static fn (BothHands $hands): Instrument => $hands->instrument(), $this->hands);
+    }
+
+    /**
+     * @param list<string> $introduced
+     *
+     * @return array<int, Newness> of the notes of a line that are not known, by index; none where nothing is known of the class
+     */
+    private static function newness(BothHands $hands, array $introduced): array
+    {
+        if ([] === $hands->known) {
+            return [];
+        }
+        $known = array_fill_keys($hands->known, true);
+        $begun = array_fill_keys($introduced, true);
+        $newness = [];
+        foreach ($hands->fingering->choices as $index => $choice) {
+            $place = null === $choice ? '' : HandMarks::place($hands->fingering, $choice);
+            if (null !== $choice && !isset($known[$place])) {
+                $newness[$index] = isset($begun[$place]) ? Newness::Introduced : Newness::New;
+            }
+        }
+
+        return $newness;
+    }
+}

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Command;
+
+use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Format\Json\ChunksReport;
+use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Score\Instrument;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('piece:chunks', 'Tells where a piece is hard, where it is cut, and in which order a method teaches it')]
+final class PieceChunksCommand extends Command
+{
+    protected function configure(): void
+    {
+        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
+            ->addOption('method', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(Method::cases(), 'value')), Method::Forward->value)
+            ->addOption('instrument', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'violin, viola, cello or bass, several times or with commas; all if not given')
+            ->addOption('level', null, InputOption::VALUE_REQUIRED, 'year of playing, 1 to 4', '1')
+            ->addOption('tempo', null, InputOption::VALUE_REQUIRED, 'goal in beats a minute, 20 to 400', '72')
+            ->addOption('open-strings', null, InputOption::VALUE_REQUIRED, 'open, long or crossing; by level if not given')
+            ->addOption('bowing', null, InputOption::VALUE_REQUIRED, 'alternate, downbeat or phrase', 'alternate')
+            ->addOption('amount', null, InputOption::VALUE_REQUIRED, 'value, speed or whole', 'value')
+            ->addOption('explain', null, InputOption::VALUE_NONE, 'every spot with its reason in the text form')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        /** @var array{method: string, instrument: list<string>, level: string, tempo: string, 'open-strings': string|null, bowing: string, amount: string, explain: bool, format: string} $options */
+        $options = $input->getOptions();
+        $instruments = self::instruments($options['instrument']);
+        $method = Method::tryFrom($options['method']);
+        $tempo = ctype_digit($options['tempo']) ? (int) $options['tempo'] : 0;
+        $level = ctype_digit($options['level']) ? (int) $options['level'] : 0;
+        $choices = array_filter(['openStrings' => $options['open-strings'], 'bowing' => $options['bowing'], 'amount' => $options['amount']], static fn (?string $choice): bool => null !== $choice);
+        $policies = HandPolicies::of($level, $choices);
+        if (null === $instruments || null === $method || $tempo < 20 || $tempo > 400 || $level !== $policies->level
+            || [] !== array_diff_assoc($choices, $policies->chosen()) || !\in_array($options['format'], ['text', 'json'], true)) {
+            ScoreFileInput::errors($output)->writeln('An option is not understood; bin/console piece:chunks --help lists them.');
+
+            return Command::INVALID;
+        }
+        /** @var string $file */
+        $file = $input->getArgument('file');
+        $read = ScoreFileInput::read($file, $output);
+        if (null === $read) {
+            return Command::FAILURE;
+        }
+        $report = ChunksReport::of($read->piece, $instruments, $policies, $tempo, $method);
+        if ('json' === $options['format']) {
+            $output->write(json_encode($report, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION)."\n", false, OutputInterface::OUTPUT_RAW);
+        } else {
+            $this->text($report, MeasureNumbers::of($read->piece)->all(), $options['explain'], $output);
+        }
+
+        return Command::SUCCESS;
+    }
+
+    /**
+     * @param list<string> $names
+     *
+     * @return list<Instrument>|null none if one is not known
+     */
+    private static function instruments(array $names): ?array
+    {
+        $instruments = [];
+        foreach ([] === $names ? [] : array_unique(explode(',', implode(',', $names))) as $name) {
+            $instrument = Instrument::tryFrom(trim($name));
+            if (null === $instrument || Instrument::Other === $instrument) {
+                return null;
+            }
+            $instruments[] = $instrument;
+        }
+
+        return [] === $instruments ? Instrument::strings() : $instruments;
+    }
+
+    /**
+     * @param array{spots: list<array{instrument: string, from: array{position: int, offset: string}, comfort: float|null, reason: string}>, chunks: list<array{id: string, kind: string, from: array{position: int, offset: string}, to: array{position: int, offset: string}, comfort: float|null}>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>} $report
+     * @param list<string>                                                                                                                                                                                                                                                                                                                                                                  $numbers
+     */
+    private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
+    {
+        $place = static function (array $place) use ($numbers): string {
+            /** @var array{position: int, offset: string} $place */
+            return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
+        };
+        foreach (\array_slice($report['spots'], 0, $explain ? null : 5) as $spot) {
+            $output->writeln(\sprintf('%s, %s: %s%s', $spot['instrument'], $place($spot['from']), $spot['reason'], null === $spot['comfort'] ? '' : ' '.round($spot['comfort'])), OutputInterface::OUTPUT_RAW);
+        }
+        $chunks = array_column($report['chunks'], null, 'id');
+        foreach ($report['order'] as $step) {
+            $chunk = $chunks[$step['chunk']];
+            $like = null === $step['like'] ? '' : ' as at '.$place($chunks[$step['like']]['from']);
+            $output->writeln(\sprintf('%-5s %-8s %s up to %s%s%s%s', $step['as'], $chunk['kind'], $place($chunk['from']), $place($chunk['to']), $like, null === $step['rung'] ? '' : ', '.$step['rung'], null === $chunk['comfort'] ? '' : ', comfortable at '.round($chunk['comfort'])), OutputInterface::OUTPUT_RAW);
+        }
+    }
+}
