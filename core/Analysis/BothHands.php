@@ -80,6 +80,27 @@ final readonly class BothHands
         return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $edits, $known, $derived, $divided);
     }
 
+    /**
+     * The hands of every part of some instruments; of an instrument that has none a part is derived.
+     *
+     * @param list<Instrument> $instruments
+     * @param int              $tempo       beats a minute
+     *
+     * @return list<self> none for an outline, of which no hands are known
+     */
+    public static function ofEach(Piece $piece, array $instruments, HandPolicies $policies, int $tempo): array
+    {
+        $all = [];
+        foreach ($piece->isOutline() ? [] : $instruments as $instrument) {
+            $parts = array_values(array_filter($piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
+            foreach ([] === $parts ? [$piece] : array_map(static fn (Part $part): Piece => $piece->withParts([$part]), $parts) as $one) {
+                $all[] = self::of($one, $instrument, $policies, $tempo);
+            }
+        }
+
+        return $all;
+    }
+
     public function reason(int $note): Notice
     {
         return Reasons::of($this->fingering, $note, $this->fingeringPolicy);

@@ -17,17 +17,12 @@ enum Figure: string
     /** Notes that make a figure. */
     private const LEAST = 3;
     /** Half steps above the lowest note of a triad in root position. */
-    private const TRIADS = [[0, 4, 7], [0, 3, 7], [0, 3, 6]];
+    private const TRIADS = ['major' => [0, 4, 7], 'minor' => [0, 3, 7], 'diminished' => [0, 3, 6]];
 
     /** @return list<self> of one measure of a part, in its first voice */
     public static function of(Part $part, int $position): array
     {
-        $pitches = [];
-        foreach ($part->events($position) as $event) {
-            if (1 === $event->voice && !$event->isRest() && !$event->isGrace() && !$event->tiedFrom) {
-                $pitches[] = $event->pitches[0];
-            }
-        }
+        $pitches = self::pitches($part, $position);
         if (\count($pitches) < self::LEAST) {
             return [];
         }
@@ -39,7 +34,7 @@ enum Figure: string
         if ([1] === array_values(array_unique($steps)) || [-1] === array_values(array_unique($steps))) {
             $figures[] = self::ScaleRun;
         }
-        if (!\in_array(0, $steps, true) && self::isTriad($pitches)) {
+        if (!\in_array(0, $steps, true) && null !== self::triad($pitches)) {
             $figures[] = self::BrokenChord;
         }
         $most = max(array_count_values(array_map(static fn (Pitch $pitch): int => $pitch->midi(), $pitches)));
@@ -50,21 +45,61 @@ enum Figure: string
         return $figures;
     }
 
-    /** @param list<Pitch> $pitches */
-    private static function isTriad(array $pitches): bool
+    /** @return list<Pitch> that one measure of a part strikes in its first voice, the lowest of each chord */
+    public static function pitches(Part $part, int $position): array
     {
-        $classes = array_values(array_unique(array_map(static fn (Pitch $pitch): int => $pitch->midi() % 12, $pitches)));
-        if (3 !== \count($classes)) {
-            return false;
-        }
-        foreach ($classes as $root) {
-            $above = array_map(static fn (int $class): int => ($class - $root + 12) % 12, $classes);
-            sort($above);
-            if (\in_array($above, self::TRIADS, true)) {
-                return true;
+        $pitches = [];
+        foreach ($part->events($position) as $event) {
+            if (1 === $event->voice && !$event->isRest() && !$event->isGrace() && !$event->tiedFrom) {
+                $pitches[] = $event->pitches[0];
             }
         }
 
-        return false;
+        return $pitches;
+    }
+
+    /**
+     * The triad that some notes make.
+     *
+     * @param list<Pitch> $pitches
+     *
+     * @return array{string, string}|null letter of its root, and major, minor or diminished
+     */
+    public static function triad(array $pitches): ?array
+    {
+        $names = [];
+        foreach ($pitches as $pitch) {
+            $names[$pitch->midi() % 12] ??= $pitch->letterName();
+        }
+        if (3 !== \count($names)) {
+            return null;
+        }
+        foreach ($names as $root => $name) {
+            $above = array_map(static fn (int $class): int => ($class - $root + 12) % 12, array_keys($names));
+            sort($above);
+            $kind = array_search($above, self::TRIADS, true);
+            if (false !== $kind) {
+                return [$name, $kind];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * The note that sounds most often.
+     *
+     * @param non-empty-list<Pitch> $pitches
+     */
+    public static function center(array $pitches): Pitch
+    {
+        $counts = array_count_values(array_map(static fn (Pitch $pitch): int => $pitch->midi(), $pitches));
+        foreach ($pitches as $pitch) {
+            if ($counts[$pitch->midi()] === max($counts)) {
+                return $pitch;
+            }
+        }
+
+        return $pitches[0];
     }
 }

@@ -33,7 +33,7 @@ final readonly class ChunkTree
         $starts = self::starts($piece, $likeness, $borders);
         $cuts = array_map(static fn (Border $border): Place => $border->place, Phrases::of($piece, $borders, $level, $weights, $starts)->borders);
 
-        return self::over($piece, $likeness, self::chunks($piece, ChunkKind::Phrase, $piece->start(), $cuts, $piece->end()));
+        return self::build($piece, $likeness, $borders, $starts, self::chunks($piece, ChunkKind::Phrase, $piece->start(), $cuts, $piece->end()));
     }
 
     /**
@@ -47,31 +47,8 @@ final readonly class ChunkTree
     {
         self::assertCovering($piece, $phrases);
         $borders = Borders::of($piece, $likeness);
-        $starts = [];
-        foreach (self::starts($piece, $likeness, $borders) as $start) {
-            $starts[$start->position.' '.$start->offset] = true;
-        }
-        $measures = array_values(array_filter($borders->all, static fn (Border $border): bool => null !== $border->into));
-        $sections = $held = [];
-        $at = 0;
-        foreach ($phrases as $index => $phrase) {
-            while (isset($measures[$at]) && !$phrase->from->isBefore($measures[$at]->place)) {
-                ++$at;
-            }
-            $inside = [];
-            for (; isset($measures[$at]) && $measures[$at]->place->isBefore($phrase->to); ++$at) {
-                $inside[] = $measures[$at]->place;
-            }
-            $held[] = new ChunkNode($phrase, array_map(static fn (Chunk $measure): ChunkNode => new ChunkNode($measure, []), self::chunks($piece, null, $phrase->from, $inside, $phrase->to)));
-            $next = $phrases[$index + 1] ?? null;
-            if (null === $next || isset($starts[$next->from->position.' '.$next->from->offset])) {
-                $sections[] = new ChunkNode(Chunk::of($piece, ChunkKind::Section, $held[0]->chunk->from, $phrase->to, null !== $next), $held);
-                $held = [];
-            }
-        }
-        \assert([] !== $sections);
 
-        return new self($piece, $likeness, Chunk::whole($piece), $sections);
+        return self::build($piece, $likeness, $borders, self::starts($piece, $likeness, $borders), $phrases);
     }
 
     /** @return non-empty-list<ChunkNode> in order */
@@ -96,6 +73,39 @@ final readonly class ChunkTree
         }
 
         return $found;
+    }
+
+    /**
+     * @param list<Place>           $sectionStarts
+     * @param non-empty-list<Chunk> $phrases
+     */
+    private static function build(Piece $piece, Likeness $likeness, Borders $borders, array $sectionStarts, array $phrases): self
+    {
+        $starts = [];
+        foreach ($sectionStarts as $start) {
+            $starts[$start->position.' '.$start->offset] = true;
+        }
+        $measures = array_values(array_filter($borders->all, static fn (Border $border): bool => null !== $border->into));
+        $sections = $held = [];
+        $at = 0;
+        foreach ($phrases as $index => $phrase) {
+            while (isset($measures[$at]) && !$phrase->from->isBefore($measures[$at]->place)) {
+                ++$at;
+            }
+            $inside = [];
+            for (; isset($measures[$at]) && $measures[$at]->place->isBefore($phrase->to); ++$at) {
+                $inside[] = $measures[$at]->place;
+            }
+            $held[] = new ChunkNode($phrase, array_map(static fn (Chunk $measure): ChunkNode => new ChunkNode($measure, []), self::chunks($piece, null, $phrase->from, $inside, $phrase->to)));
+            $next = $phrases[$index + 1] ?? null;
+            if (null === $next || isset($starts[$next->from->position.' '.$next->from->offset])) {
+                $sections[] = new ChunkNode(Chunk::of($piece, ChunkKind::Section, $held[0]->chunk->from, $phrase->to, null !== $next), $held);
+                $held = [];
+            }
+        }
+        \assert([] !== $sections);
+
+        return new self($piece, $likeness, Chunk::whole($piece), $sections);
     }
 
     /** @return list<Place> where sections begin that may be cut off from what comes before */

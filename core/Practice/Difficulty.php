@@ -23,7 +23,7 @@ final readonly class Difficulty
     }
 
     /**
-     * @param list<BothHands>             $hands      of each instrument
+     * @param list<BothHands>             $hands      of each part, one or several of an instrument
      * @param array<string, float>        $factors    of the class by family of moves; 1 where none is known
      * @param array<string, list<string>> $introduced places that were introduced to the class but not yet played with coins, by instrument
      */
@@ -37,7 +37,7 @@ final readonly class Difficulty
                 $id = $of->fingering->notes[$index]->id;
                 $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
             }
-            $moves[$name] = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+            $moves[] = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
         }
 
         return new self($piece, $hands, $moves, $weights);
@@ -51,8 +51,8 @@ final readonly class Difficulty
     public function hardest(Chunk $chunk, ?array $only = null): ?Hardest
     {
         $hardest = null;
-        foreach ($this->moves as $name => $moves) {
-            $instrument = Instrument::from($name);
+        foreach ($this->moves as $index => $moves) {
+            $instrument = $this->hands[$index]->instrument();
             if (null !== $only && !\in_array($instrument, $only, true)) {
                 continue;
             }
@@ -82,24 +82,31 @@ final readonly class Difficulty
     {
         $spots = [];
         $texture = Texture::of($this->piece);
-        foreach ($this->hands as $hands) {
-            array_push($spots, ...Spots::of($hands, $this->moves[$hands->instrument()->value]->moves, $goal), ...Spots::leavingUnison($hands, $texture));
+        foreach ($this->hands as $index => $hands) {
+            array_push($spots, ...Spots::along($hands, $this->moves[$index]->moves, $goal), ...Spots::leavingUnison($this->piece, $hands, $texture));
         }
         usort($spots, Spot::worstFirst(...));
 
         return $spots;
     }
 
-    /** @return list<Move> of one instrument */
+    /** @return list<Move> of one instrument, part by part */
     public function moves(Instrument $instrument): array
     {
-        return $this->moves[$instrument->value]->moves ?? [];
+        $moves = [];
+        foreach ($this->moves as $index => $of) {
+            if ($this->hands[$index]->instrument() === $instrument) {
+                array_push($moves, ...$of->moves);
+            }
+        }
+
+        return $moves;
     }
 
     /** @return list<Instrument> whose hands are known */
     public function instruments(): array
     {
-        return array_map(static fn (BothHands $hands): Instrument => $hands->instrument(), $this->hands);
+        return array_values(array_unique(array_map(static fn (BothHands $hands): Instrument => $hands->instrument(), $this->hands), \SORT_REGULAR));
     }
 
     /**

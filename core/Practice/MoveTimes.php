@@ -30,6 +30,8 @@ final class MoveTimes
 
     /** @var array<string, array{int, BowedStroke}> stroke by the id of each of its notes */
     private array $strokes = [];
+    /** @var array<string, array{float, MoveFamily, Notice}> what equal moves take */
+    private array $known = [];
 
     /** @param array<string, float> $factors of the class, by family; 1 where none is known */
     private function __construct(private readonly BothHands $hands, private readonly array $factors)
@@ -57,19 +59,41 @@ final class MoveTimes
             if ($note->tiedFrom || null === $choice) {
                 continue;
             }
+            $place = Place::of($note->position, $note->offset);
             if (null !== $before) {
-                [$earlier, $from] = $before;
-                $moves[] = $self->move($earlier, $from, $note, $choice, $newness[$index] ?? Newness::Known);
+                [$earlier, $from, $start] = $before;
+                [$seconds, $family, $reason] = $self->time($earlier, $from, $note, $choice, $newness[$index] ?? Newness::Known);
+                $moves[] = new Move($start, $place, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
             }
-            $before = [$note, $choice];
+            $before = [$note, $choice, $place];
         }
 
         return $moves;
     }
 
-    private function move(LineNote $earlier, Candidate $from, LineNote $note, Candidate $to, Newness $newness): Move
+    /**
+     * Seconds, family and reason. Most moves of a piece come again, and equal ones are reckoned once.
+     *
+     * @return array{float, MoveFamily, Notice}
+     */
+    private function time(LineNote $earlier, Candidate $from, LineNote $note, Candidate $to, Newness $newness): array
     {
-        $rows = [...$this->leftHand($from, $to, Fingering::isHop($earlier, $note, $this->hands->fingeringPolicy)), ...$this->bow($earlier, $note)];
+        $bow = $this->bow($earlier, $note);
+        $hop = $from->string !== $to->string && $from->finger === $to->finger && Fingering::isHop($earlier, $note, $this->hands->fingeringPolicy);
+        $hooked = $this->isHooked($note);
+        $key = $from->string.' '.$from->hand.' '.$from->finger.' '.$from->semitones.' '.$from->placement->value.' '.$to->string.' '.$to->hand.' '.$to->finger.' '.$to->semitones.' '.$to->placement->value
+            .' '.$bow?->value.($hop ? 'h' : '').($hooked ? 'k' : '').($note->slurredFrom ? 's' : '').$newness->value;
+
+        return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $note->slurredFrom, $newness);
+    }
+
+    /** @return array{float, MoveFamily, Notice} */
+    private function reckoned(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
+    {
+        $rows = $this->leftHand($from, $to, $hop);
+        if (null !== $bow) {
+            $rows[] = $bow;
+        }
         usort($rows, static fn (MoveRow $one, MoveRow $other): int => $other->seconds() <=> $one->seconds());
         $largest = $rows[0] ?? MoveRow::Bow;
         $seconds = $largest->seconds();
@@ -77,23 +101,16 @@ final class MoveTimes
             $seconds += self::OTHERS * $row->seconds();
         }
         $seconds += $this->isStretch($from, $to) ? self::STRETCH : 0.0;
-        $seconds += $this->isHooked($note) ? self::HOOKED : 0.0;
-        $seconds *= $from->string !== $to->string && $note->slurredFrom ? self::CROSSING_IN_SLUR : 1.0;
+        $seconds += $hooked ? self::HOOKED : 0.0;
+        $seconds *= $from->string !== $to->string && $slurred ? self::CROSSING_IN_SLUR : 1.0;
         $seconds *= self::LEVELS[$this->hands->policies->level] * $newness->factor() * ($this->factors[$largest->family()->value] ?? 1.0);
 
-        return new Move(
-            Place::of($earlier->position, $earlier->offset),
-            Place::of($note->position, $note->offset),
-            max(1, $note->at - $earlier->at) / $this->hands->piece->beatTicks,
-            max(self::LEAST, $seconds),
-            $largest->family(),
-            new Notice(0, 0, $largest->sentence(), [
-                'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
-                'other' => (string) $from->finger,
-                'from' => $this->hands->fingering->fingerboard->stringName($from->string),
-                'to' => $this->hands->fingering->fingerboard->stringName($to->string),
-            ]),
-        );
+        return [max(self::LEAST, $seconds), $largest->family(), new Notice(0, 0, $largest->sentence(), [
+            'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
+            'other' => (string) $from->finger,
+            'from' => $this->hands->fingering->fingerboard->stringName($from->string),
+            'to' => $this->hands->fingering->fingerboard->stringName($to->string),
+        ])];
     }
 
     /** @return list<MoveRow> */
@@ -133,21 +150,17 @@ final class MoveTimes
         };
     }
 
-    /** @return list<MoveRow> */
-    private function bow(LineNote $earlier, LineNote $note): array
+    private function bow(LineNote $earlier, LineNote $note): ?MoveRow
     {
         [$before, $step] = [$this->strokes[$earlier->id] ?? null, $this->strokes[$note->id] ?? null];
         if ((null === $before) !== (null === $step)) {
-            return [MoveRow::Pluck];
-        }
-        if (null === $before || null === $step) {
-            return [];
+            return MoveRow::Pluck;
         }
 
         return match (true) {
-            $before[0] === $step[0] => [],
-            $step[1]->isLifted() => [MoveRow::Retake],
-            default => [MoveRow::Bow],
+            null === $before || null === $step || $before[0] === $step[0] => null,
+            $step[1]->isLifted() => MoveRow::Retake,
+            default => MoveRow::Bow,
         };
     }
 

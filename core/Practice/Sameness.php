@@ -55,6 +55,31 @@ final class Sameness
         return $this->key(Place::of($from->position + 1), $to);
     }
 
+    /**
+     * The keys of all runs of whole measures between two bar lines.
+     *
+     * @param int $from measure position
+     * @param int $to   measure position after the last
+     *
+     * @return list<string> those that hold notes to their end
+     */
+    public function keysInside(int $from, int $to): array
+    {
+        $keys = [];
+        for ($start = $from; $start < $to; ++$start) {
+            $before = '';
+            for ($position = $start; $position < $to; ++$position) {
+                [$inside, $last] = $this->measure($position);
+                if ($last > 0) {
+                    $keys[] = $before.$last;
+                }
+                $before .= $inside.' ';
+            }
+        }
+
+        return $keys;
+    }
+
     /** @return list<int> a number for each measure that the run touches; 0 or less where nothing sounds */
     private function slices(Place $from, Place $to): array
     {

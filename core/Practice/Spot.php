@@ -36,6 +36,6 @@ final readonly class Spot
     /** The order of spots, for sorting: worst first, then as they come. */
     public static function worstFirst(self $one, self $other): int
     {
-        return [$other->severity, $one->from->position, $one->from->offset] <=> [$one->severity, $other->from->position, $other->from->offset];
+        return $other->severity <=> $one->severity ?: $one->from->compare($other->from);
     }
 }

@@ -8,7 +8,9 @@ use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
@@ -27,6 +29,19 @@ final class Spots
      */
     public static function of(BothHands $hands, array $moves, int $goal): array
     {
+        $spots = self::along($hands, $moves, $goal);
+        usort($spots, Spot::worstFirst(...));
+
+        return $spots;
+    }
+
+    /**
+     * @param list<Move> $moves of the line
+     *
+     * @return list<Spot> hard moves as they come, then places of other kinds
+     */
+    public static function along(BothHands $hands, array $moves, int $goal): array
+    {
         $spots = [];
         $open = null;
         foreach ($moves as $move) {
@@ -39,27 +54,22 @@ final class Spots
             }
             $open = $near ? self::wider($hands, $open, $move, $goal) : self::spot($hands, $move->from, $move, $goal);
         }
-        $spots = [...$spots, ...(null === $open ? [] : [$open]), ...self::others($hands)];
-        usort($spots, Spot::worstFirst(...));
 
-        return $spots;
+        return [...$spots, ...(null === $open ? [] : [$open]), ...self::others($hands)];
     }
 
     /**
      * The notes on which a part goes its own way after it was in unison with others.
      *
-     * @param list<Texture> $texture
+     * @param Piece         $piece   with all its parts
+     * @param list<Texture> $texture of it
      *
      * @return list<Spot>
      */
-    public static function leavingUnison(BothHands $hands, array $texture): array
+    public static function leavingUnison(Piece $piece, BothHands $hands, array $texture): array
     {
-        $spots = $before = [];
-        $last = null;
-        foreach ($hands->fingering->notes as $note) {
-            $before[$note->position.' '.$note->offset] ??= $last;
-            $last = Place::of($note->position, $note->offset);
-        }
+        $spots = [];
+        $before = null;
         foreach ($texture as $index => $span) {
             $earlier = $texture[$index - 1] ?? null;
             if (null === $earlier || !$earlier->isInUnison($hands->part->id) || $span->isInUnison($hands->part->id) || \in_array($hands->part->id, $span->rests, true)) {
@@ -67,8 +77,9 @@ final class Spots
             }
             // Who goes on alone because the others rest leaves nobody.
             $partners = array_values(array_diff($earlier->unisonOf($hands->part->id), $span->rests));
-            $place = [] === $partners ? null : self::firstOwn($hands, $span->from, $partners);
+            $place = [] === $partners ? null : self::firstOwn($piece, $hands, $span->from, $partners);
             if (null !== $place) {
+                $before ??= self::notesBefore($hands);
                 $spots[] = new Spot($hands->instrument(), $before[$place->position.' '.$place->offset] ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
             }
         }
@@ -76,15 +87,28 @@ final class Spots
         return $spots;
     }
 
+    /** @return array<string, Place|null> the note before each, by its place */
+    private static function notesBefore(BothHands $hands): array
+    {
+        $before = [];
+        $last = null;
+        foreach ($hands->fingering->notes as $note) {
+            $before[$note->position.' '.$note->offset] ??= $last;
+            $last = Place::of($note->position, $note->offset);
+        }
+
+        return $before;
+    }
+
     /**
      * The first note of a part, from a measure on, that none of its partners plays.
      *
      * @param list<string> $partners ids of parts
      */
-    private static function firstOwn(BothHands $hands, int $position, array $partners): ?Place
+    private static function firstOwn(Piece $piece, BothHands $hands, int $position, array $partners): ?Place
     {
         $theirs = [];
-        foreach ($hands->piece->parts as $part) {
+        foreach ($piece->parts as $part) {
             if (\in_array($part->id, $partners, true)) {
                 foreach ($part->events($position) as $event) {
                     $theirs[$event->start.' '.($event->pitches[0] ?? null)?->letterName()] = true;
@@ -120,29 +144,37 @@ final class Spots
         $before = null;
         $measures = $hands->piece->measures;
         foreach ($hands->fingering->notes as $index => $note) {
-            $place = Place::of($note->position, $note->offset);
-            $from = null === $before ? $place : Place::of($before->position, $before->offset);
-            $first = null === $before || $before->position !== $note->position;
-            $measure = $measures[$note->position];
-            $earlier = $measures[$note->position - 1] ?? null;
-            $name = self::placeName($hands, $index);
-            $sentences = array_keys(array_filter([
-                'The entry after a long rest.' => $note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks,
-                'The key changes.' => $first && null !== $earlier && !$earlier->key->equals($measure->key),
-                'The meter changes.' => $first && null !== $earlier && !$earlier->meter->equals($measure->meter),
-                'The jump to the last ending.' => $first && [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
-                'A place on the string that is new to the class.' => !isset($met[$name]) && \in_array(HandMark::New, $hands->fingerMarks[$index], true),
-            ]));
-            foreach ($sentences as $sentence) {
-                $spots[] = new Spot($hands->instrument(), $from, $place, null, 1.0, new Notice(0, 0, $sentence));
+            $sentences = null === $before || $before->position !== $note->position ? self::ofMeasure($measures[$note->position], $measures[$note->position - 1] ?? null) : [];
+            if ($note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks) {
+                $sentences[] = 'The entry after a long rest.';
             }
-            // A new place is a spot where it is met first in the piece.
-            $met[$name] = true;
+            if (\in_array(HandMark::New, $hands->fingerMarks[$index], true)) {
+                // A new place is a spot where it is met first in the piece.
+                $name = self::placeName($hands, $index);
+                if (!isset($met[$name])) {
+                    $sentences[] = 'A place on the string that is new to the class.';
+                }
+                $met[$name] = true;
+            }
+            foreach ($sentences as $sentence) {
+                $place = Place::of($note->position, $note->offset);
+                $spots[] = new Spot($hands->instrument(), null === $before ? $place : Place::of($before->position, $before->offset), $place, null, 1.0, new Notice(0, 0, $sentence));
+            }
             $end = $note->at + $note->length;
             $before = $note;
         }
 
         return $spots;
+    }
+
+    /** @return list<string> what makes the first note of a measure a spot */
+    private static function ofMeasure(Measure $measure, ?Measure $earlier): array
+    {
+        return array_keys(array_filter([
+            'The key changes.' => null !== $earlier && !$earlier->key->equals($measure->key),
+            'The meter changes.' => null !== $earlier && !$earlier->meter->equals($measure->meter),
+            'The jump to the last ending.' => [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
+        ]));
     }
 
     private static function placeName(BothHands $hands, int $index): string

@@ -22,7 +22,7 @@ final class TeachingOrder
     private const INSIDE = 8;
 
     private readonly Sameness $sameness;
-    private readonly Seams $seams;
+    private ?Seams $seams = null;
     /** @var list<TaughtChunk> */
     private array $order = [];
     /** @var array<string, Chunk> what was taught, by its notes */
@@ -33,7 +33,6 @@ final class TeachingOrder
     private function __construct(private readonly ChunkTree $tree)
     {
         $this->sameness = Sameness::of($tree->piece);
-        $this->seams = Seams::of($tree->piece);
     }
 
     /**
@@ -226,6 +225,7 @@ final class TeachingOrder
     private function whereItDiffers(Chunk $measure): ?Place
     {
         $piece = $this->tree->piece;
+        $this->seams ??= Seams::of($piece);
         if (0 !== $measure->from->offset || !$measure->to->equals(Place::of($measure->from->position + 1))) {
             return null;
         }
@@ -389,13 +389,8 @@ final class TeachingOrder
         }
         $first = 0 === $chunk->from->offset ? $chunk->from->position : $chunk->from->position + 1;
         if ($inside && $chunk->to->position - $first <= self::INSIDE) {
-            for ($from = $first; $from < $chunk->to->position; ++$from) {
-                for ($to = $from + 1; $to <= $chunk->to->position; ++$to) {
-                    $key = $this->sameness->key(Place::of($from), Place::of($to));
-                    if ('' !== $key) {
-                        $this->taught[$key] ??= $chunk;
-                    }
-                }
+            foreach ($this->sameness->keysInside($first, $chunk->to->position) as $key) {
+                $this->taught[$key] ??= $chunk;
             }
         }
     }

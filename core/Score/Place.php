@@ -25,7 +25,7 @@ final readonly class Place
 
     public function compare(self $other): int
     {
-        return [$this->position, $this->offset] <=> [$other->position, $other->offset];
+        return $this->position <=> $other->position ?: $this->offset <=> $other->offset;
     }
 
     public function isBefore(self $other): bool

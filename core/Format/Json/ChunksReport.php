@@ -46,9 +46,7 @@ final class ChunksReport
      */
     public static function of(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
-        // Of an outline no hands are known.
-        $hands = $piece->isOutline() ? [] : array_map(static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, $policies, $goal), $instruments);
-        $difficulty = Difficulty::of($piece, $hands);
+        $difficulty = Difficulty::of($piece, BothHands::ofEach($piece, $instruments, $policies, $goal));
         $spots = $difficulty->spots($goal);
         $tree = ChunkTree::of($piece, Likeness::of($piece), $policies->level, $difficulty->weights);
         $self = new self($piece, $difficulty);

@@ -1,0 +1,263 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Form;
+
+use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Pitch;
+
+/** What a teacher can tell a class of the form of a piece, in sentences (handbook 5). */
+final readonly class Talk
+{
+    /**
+     * @param list<Notice> $sections what the piece is made of, and how much of it is to be learned
+     * @param list<Notice> $returns  what comes back, and how
+     * @param list<Notice> $figures  measures that are one thing: a scale, a chord, a note repeated
+     * @param list<Notice> $texture  who leads, who plays together, who rests
+     */
+    private function __construct(public array $sections, public array $returns, public array $figures, public array $texture)
+    {
+    }
+
+    public static function of(Piece $piece, Likeness $likeness): self
+    {
+        $numbers = MeasureNumbers::of($piece)->all();
+        if ($piece->isOutline()) {
+            return new self(self::sections(Sections::of($piece, $likeness), $numbers), [], [], []);
+        }
+        $sections = Sections::of($piece, $likeness);
+
+        return new self(
+            [
+                ...self::sections($sections, $numbers),
+                $likeness->distinct() === \count($piece->measures)
+                    ? new Notice(0, 0, 'Each of the {count} measures is to be learned.', ['count' => (string) \count($piece->measures)])
+                    : new Notice(0, 0, '{distinct} of {count} measures are to be learned.', ['distinct' => (string) $likeness->distinct(), 'count' => (string) \count($piece->measures)]),
+            ],
+            [...self::runs($likeness, $numbers), ...self::others($likeness, $numbers)],
+            self::figures($piece, $likeness, $numbers),
+            self::texture($piece, $numbers),
+        );
+    }
+
+    /**
+     * @param list<Section> $sections
+     * @param list<string>  $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function sections(array $sections, array $numbers): array
+    {
+        if (\count($sections) < 2) {
+            return [];
+        }
+        $told = [];
+        foreach ($sections as $index => $section) {
+            $letter = rtrim($section->label, '′');
+            $earlier = array_filter(\array_slice($sections, 0, $index), static fn (Section $other): bool => rtrim($other->label, '′') === $letter);
+            $template = match (true) {
+                [] === $earlier => '{label}: measures {run}.',
+                $letter === $section->label => '{label} again: measures {run}.',
+                default => '{label}, like {letter} but not the same: measures {run}.',
+            };
+            $told[] = new Notice(0, 0, $template, ['label' => $section->label, 'letter' => $letter, 'run' => self::run($numbers, $section->from, $section->to - 1)]);
+        }
+
+        return $told;
+    }
+
+    /**
+     * The longest runs of measures that stood before, each told once.
+     *
+     * @param list<string> $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function runs(Likeness $likeness, array $numbers): array
+    {
+        $told = [];
+        $count = \count($likeness->classes);
+        for ($position = 0; $position < $count; ++$position) {
+            $of = self::likeOf($likeness, $position, LikenessKind::Same)?->of;
+            if (null === $of || $likeness->isSilent($position)) {
+                continue;
+            }
+            $pickup = null !== self::likeOf($likeness, $position, LikenessKind::WithoutPickup);
+            $length = 1;
+            while ($position + $length < $count && $of + $length < $position && $likeness->classes[$position + $length] === $likeness->classes[$of + $length] && !$likeness->isSilent($position + $length)) {
+                ++$length;
+            }
+            $told[] = new Notice(0, 0, match (true) {
+                $pickup => 'Measures {run} are {other} again, without the upbeat.',
+                $length > 1 => 'Measures {run} are the same as {other}.',
+                default => 'Measure {run} is the same as measure {other}.',
+            }, ['run' => self::run($numbers, $position, $position + $length - 1), 'other' => self::run($numbers, $of, $of + $length - 1)]);
+            $position += $length - 1;
+        }
+
+        return $told;
+    }
+
+    /**
+     * Measures that are like an earlier one in another way; each in the first of the ways that help most.
+     *
+     * @param list<string> $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function others(Likeness $likeness, array $numbers): array
+    {
+        $told = [];
+        foreach ($likeness->likes as $position => $likes) {
+            if (null !== self::likeOf($likeness, $position, LikenessKind::Same)) {
+                continue;
+            }
+            foreach ([LikenessKind::OtherEnding, LikenessKind::Octave, LikenessKind::OtherString, LikenessKind::Longer, LikenessKind::Moved] as $kind) {
+                $like = self::likeOf($likeness, $position, $kind);
+                if (null !== $like) {
+                    $told[] = new Notice(0, 0, self::sentence($like), ['measure' => $numbers[$position], 'other' => $numbers[$like->of], 'by' => (string) abs($like->by)]);
+                    break;
+                }
+            }
+        }
+
+        return $told;
+    }
+
+    private static function sentence(Like $like): string
+    {
+        $one = 1.0 === abs($like->by);
+
+        return match ($like->kind) {
+            LikenessKind::OtherEnding => 'Measure {measure} starts like measure {other} and ends otherwise.',
+            LikenessKind::Octave => $like->by > 0 ? 'Measure {measure} is measure {other}, an octave higher.' : 'Measure {measure} is measure {other}, an octave lower.',
+            LikenessKind::OtherString => match (true) {
+                $one && $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, a string higher.',
+                $one => 'Measure {measure} is measure {other} with the same fingers, a string lower.',
+                $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, {by} strings higher.',
+                default => 'Measure {measure} is measure {other} with the same fingers, {by} strings lower.',
+            },
+            LikenessKind::Longer => $like->by > 1 ? 'Measure {measure} is measure {other} with every note {by} times as long.' : 'Measure {measure} is measure {other} with shorter notes.',
+            default => match (true) {
+                $one && $like->by > 0 => 'Measure {measure} is measure {other}, a step higher.',
+                $one => 'Measure {measure} is measure {other}, a step lower.',
+                $like->by > 0 => 'Measure {measure} is measure {other}, {by} steps higher.',
+                default => 'Measure {measure} is measure {other}, {by} steps lower.',
+            },
+        };
+    }
+
+    private static function likeOf(Likeness $likeness, int $position, LikenessKind $kind): ?Like
+    {
+        foreach ($likeness->likes[$position] as $like) {
+            if ($like->kind === $kind) {
+                return $like;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * In the first part that has them; measures that come back are told once.
+     *
+     * @param list<string> $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function figures(Piece $piece, Likeness $likeness, array $numbers): array
+    {
+        $told = $seen = [];
+        foreach ($piece->measures as $position => $measure) {
+            if (isset($seen[$likeness->classes[$position]])) {
+                continue;
+            }
+            $seen[$likeness->classes[$position]] = true;
+            foreach ($piece->parts as $part) {
+                $figure = Figure::of($part, $position)[0] ?? null;
+                if (null !== $figure) {
+                    $told[] = self::figure($figure, $part, $position, $measure->key, $numbers);
+                    break;
+                }
+            }
+        }
+
+        return $told;
+    }
+
+    /** @param list<string> $numbers */
+    private static function figure(Figure $figure, Part $part, int $position, Key $key, array $numbers): Notice
+    {
+        $pitches = Figure::pitches($part, $position);
+        $first = $pitches[0];
+        $last = $pitches[\count($pitches) - 1];
+        $parameters = ['measure' => $numbers[$position], 'first' => $first->letterName(), 'last' => $last->letterName(), 'from' => self::degree($first, $key), 'to' => self::degree($last, $key)];
+
+        return match ($figure) {
+            Figure::ScaleRun => new Notice(0, 0, $first->diatonic() < $last->diatonic() ? 'Measure {measure} climbs the scale from {first} to {last}, degrees {from} to {to}.' : 'Measure {measure} goes down the scale from {first} to {last}, degrees {from} to {to}.', $parameters),
+            Figure::BrokenChord => new Notice(0, 0, match (Figure::triad($pitches)[1] ?? '') {
+                'minor' => 'Measure {measure} is the broken chord of {root} minor.',
+                'diminished' => 'Measure {measure} is the broken diminished chord on {root}.',
+                default => 'Measure {measure} is the broken chord of {root} major.',
+            }, $parameters + ['root' => Figure::triad($pitches)[0] ?? '']),
+            Figure::RepeatedNote => new Notice(0, 0, 'Measure {measure} stays around {root}.', $parameters + ['root' => Figure::center($pitches)->letterName()]),
+        };
+    }
+
+    /** Degree of the scale, 1 to 7. */
+    private static function degree(Pitch $pitch, Key $key): string
+    {
+        $steps = (int) strpos(Pitch::LETTERS, $pitch->letter) - (int) strpos(Pitch::LETTERS, $key->tonic()[0]);
+
+        return (string) (1 + ($steps + 7) % 7);
+    }
+
+    /**
+     * @param list<string> $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function texture(Piece $piece, array $numbers): array
+    {
+        if (\count($piece->parts) < 2) {
+            return [];
+        }
+        $names = [];
+        foreach ($piece->parts as $part) {
+            $names[$part->id] = '' === $part->name ? $part->id : $part->name;
+        }
+        $told = [];
+        foreach (Texture::of($piece) as $span) {
+            $all = \count($piece->parts) - \count($span->rests);
+            if (0 === $all) {
+                continue;
+            }
+            $list = static fn (array $ids): string => implode(', ', array_map(static fn (string $id): string => $names[$id] ?? $id, $ids));
+            $unison = array_values(array_filter($span->unison, static fn (array $group): bool => \count($group) < $all));
+            $rhythm = array_values(array_filter($span->rhythm, static fn (array $group): bool => !\in_array($group, $span->unison, true)));
+            $parameters = ['run' => self::run($numbers, $span->from, $span->to - 1), 'tune' => $list($span->tune), 'rest' => $list($span->rests), 'together' => implode('; ', array_map($list, $unison)), 'rhythm' => implode('; ', array_map($list, $rhythm))];
+            $template = match (true) {
+                \count($span->tune) === $all && $all > 1 => '{run}: all in unison or octaves',
+                [] !== $unison && !\in_array($span->tune, $unison, true) => '{run}: the tune in {tune}; together in unison or octaves: {together}',
+                [] !== $rhythm => '{run}: the tune in {tune}; with one rhythm: {rhythm}',
+                default => '{run}: the tune in {tune}, each other part for itself',
+            };
+            $told[] = new Notice(0, 0, $template.([] === $span->rests ? '.' : '; rests: {rest}.'), $parameters);
+        }
+
+        return $told;
+    }
+
+    /** @param list<string> $numbers */
+    private static function run(array $numbers, int $from, int $last): string
+    {
+        $one = $numbers[$from] ?? '';
+        $other = $numbers[$last] ?? '';
+
+        return $one === $other ? $one : $one.'–'.$other;
+    }
+}
