@@ -193,6 +193,7 @@ final readonly class Talk
     private static function figure(Figure $figure, Part $part, int $position, Key $key, array $numbers): Notice
     {
         $pitches = Figure::pitches($part, $position);
+        \assert([] !== $pitches);
         $first = $pitches[0];
         $last = $pitches[\count($pitches) - 1];
         $parameters = ['measure' => $numbers[$position], 'first' => $first->letterName(), 'last' => $last->letterName(), 'from' => self::degree($first, $key), 'to' => self::degree($last, $key)];
@@ -236,6 +237,7 @@ final readonly class Talk
             if (0 === $all) {
                 continue;
             }
+            /** @param list<string> $ids */
             $list = static fn (array $ids): string => implode(', ', array_map(static fn (string $id): string => $names[$id] ?? $id, $ids));
             $unison = array_values(array_filter($span->unison, static fn (array $group): bool => \count($group) < $all));
             $rhythm = array_values(array_filter($span->rhythm, static fn (array $group): bool => !\in_array($group, $span->unison, true)));

@@ -14,11 +14,12 @@ use CoinStair\Core\Score\Piece;
 final readonly class Difficulty
 {
     /**
-     * @param list<BothHands>            $hands
-     * @param array<string, MovesOfLine> $moves   by instrument
-     * @param array<string, float>       $weights of notes by how new they are, by event id; only those that are not known
+     * @param list<Instrument>     $parts   instrument of each part
+     * @param list<MovesOfLine>    $moves   of each part
+     * @param list<Spot>           $others  spots without a tempo
+     * @param array<string, float> $weights of notes by how new they are, by event id; only those that are not known
      */
-    private function __construct(public Piece $piece, private array $hands, private array $moves, public array $weights)
+    private function __construct(private int $beatTicks, private array $parts, private array $moves, private array $others, public array $weights)
     {
     }
 
@@ -29,18 +30,20 @@ final readonly class Difficulty
      */
     public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
     {
-        $moves = $weights = [];
+        $parts = $moves = $others = $weights = [];
+        $texture = Texture::of($piece);
         foreach ($hands as $of) {
-            $name = $of->instrument()->value;
-            $newness = self::newness($of, $introduced[$name] ?? []);
+            $newness = self::newness($of, $introduced[$of->instrument()->value] ?? []);
             foreach ($newness as $index => $how) {
                 $id = $of->fingering->notes[$index]->id;
                 $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
             }
+            $parts[] = $of->instrument();
             $moves[] = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+            array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $texture));
         }
 
-        return new self($piece, $hands, $moves, $weights);
+        return new self($piece->beatTicks, $parts, $moves, $others, $weights);
     }
 
     /**
@@ -52,7 +55,7 @@ final readonly class Difficulty
     {
         $hardest = null;
         foreach ($this->moves as $index => $moves) {
-            $instrument = $this->hands[$index]->instrument();
+            $instrument = $this->parts[$index];
             if (null !== $only && !\in_array($instrument, $only, true)) {
                 continue;
             }
@@ -65,10 +68,14 @@ final readonly class Difficulty
         return $hardest;
     }
 
-    /** The comfort tempo of a chunk for a goal: that of its hardest move, or a share of the goal where no hands are known. */
-    public function comfort(Chunk $chunk, int $goal): Comfort
+    /**
+     * The comfort tempo of a chunk for a goal: that of its hardest move, or a share of the goal where no hands are known.
+     *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     */
+    public function comfort(Chunk $chunk, int $goal, ?array $only = null): Comfort
     {
-        $hardest = $this->hardest($chunk);
+        $hardest = $this->hardest($chunk, $only);
 
         return null === $hardest ? Comfort::untilKnown($goal) : Comfort::of($hardest->tempo(), $goal);
     }
@@ -76,15 +83,17 @@ final readonly class Difficulty
     /**
      * The spots of all instruments, worst first.
      *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     *
      * @return list<Spot>
      */
-    public function spots(int $goal): array
+    public function spots(int $goal, ?array $only = null): array
     {
-        $spots = [];
-        $texture = Texture::of($this->piece);
-        foreach ($this->hands as $index => $hands) {
-            array_push($spots, ...Spots::along($hands, $this->moves[$index]->moves, $goal), ...Spots::leavingUnison($this->piece, $hands, $texture));
+        $spots = $this->others;
+        foreach ($this->moves as $index => $moves) {
+            array_push($spots, ...Spots::hard($this->parts[$index], $this->beatTicks, $moves->moves, $goal));
         }
+        $spots = null === $only ? $spots : array_values(array_filter($spots, static fn (Spot $spot): bool => \in_array($spot->instrument, $only, true)));
         usort($spots, Spot::worstFirst(...));
 
         return $spots;
@@ -95,7 +104,7 @@ final readonly class Difficulty
     {
         $moves = [];
         foreach ($this->moves as $index => $of) {
-            if ($this->hands[$index]->instrument() === $instrument) {
+            if ($this->parts[$index] === $instrument) {
                 array_push($moves, ...$of->moves);
             }
         }
@@ -106,7 +115,7 @@ final readonly class Difficulty
     /** @return list<Instrument> whose hands are known */
     public function instruments(): array
     {
-        return array_values(array_unique(array_map(static fn (BothHands $hands): Instrument => $hands->instrument(), $this->hands), \SORT_REGULAR));
+        return array_values(array_unique($this->parts, \SORT_REGULAR));
     }
 
     /**

@@ -13,11 +13,12 @@ final readonly class Move
     /**
      * @param Place  $from    where the note before begins
      * @param Place  $to      where the note begins to which it leads
+     * @param int    $at      ticks from the start of the piece to that note
      * @param float  $beats   between the two
      * @param float  $seconds that the class needs
      * @param Notice $reason  the row that decided
      */
-    public function __construct(public Place $from, public Place $to, public float $beats, public float $seconds, public MoveFamily $family, public Notice $reason)
+    public function __construct(public Place $from, public Place $to, public int $at, public float $beats, public float $seconds, public MoveFamily $family, public Notice $reason)
     {
     }
 

@@ -63,7 +63,7 @@ final class MoveTimes
             if (null !== $before) {
                 [$earlier, $from, $start] = $before;
                 [$seconds, $family, $reason] = $self->time($earlier, $from, $note, $choice, $newness[$index] ?? Newness::Known);
-                $moves[] = new Move($start, $place, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
+                $moves[] = new Move($start, $place, $note->at, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
             }
             $before = [$note, $choice, $place];
         }

@@ -8,6 +8,7 @@ use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
@@ -29,33 +30,34 @@ final class Spots
      */
     public static function of(BothHands $hands, array $moves, int $goal): array
     {
-        $spots = self::along($hands, $moves, $goal);
+        $spots = [...self::hard($hands->instrument(), $hands->piece->beatTicks, $moves, $goal), ...self::others($hands)];
         usort($spots, Spot::worstFirst(...));
 
         return $spots;
     }
 
     /**
+     * Moves that are not comfortable at a goal, as they come; those less than a beat apart are one spot.
+     *
      * @param list<Move> $moves of the line
      *
-     * @return list<Spot> hard moves as they come, then places of other kinds
+     * @return list<Spot>
      */
-    public static function along(BothHands $hands, array $moves, int $goal): array
+    public static function hard(Instrument $instrument, int $beatTicks, array $moves, int $goal): array
     {
-        $spots = [];
-        $open = null;
+        $spots = $open = [];
         foreach ($moves as $move) {
             if ($move->comfort() >= $goal) {
                 continue;
             }
-            $near = null !== $open && $hands->piece->ticksBetween($open->to, $move->to) < $hands->piece->beatTicks;
-            if (null !== $open && !$near) {
-                $spots[] = $open;
+            if ([] !== $open && $move->at - $open[\count($open) - 1]->at >= $beatTicks) {
+                $spots[] = self::cluster($instrument, $open, $goal);
+                $open = [];
             }
-            $open = $near ? self::wider($hands, $open, $move, $goal) : self::spot($hands, $move->from, $move, $goal);
+            $open[] = $move;
         }
 
-        return [...$spots, ...(null === $open ? [] : [$open]), ...self::others($hands)];
+        return [] === $open ? $spots : [...$spots, self::cluster($instrument, $open, $goal)];
     }
 
     /**
@@ -124,20 +126,23 @@ final class Spots
         return null;
     }
 
-    private static function spot(BothHands $hands, Place $from, Move $move, int $goal): Spot
+    /** @param non-empty-list<Move> $moves */
+    private static function cluster(Instrument $instrument, array $moves, int $goal): Spot
     {
-        return new Spot($hands->instrument(), $from, $move->to, $move, $goal / $move->comfort(), $move->reason);
+        $worst = $moves[0];
+        foreach ($moves as $move) {
+            $worst = $move->comfort() < $worst->comfort() ? $move : $worst;
+        }
+
+        return new Spot($instrument, $moves[0]->from, $moves[\count($moves) - 1]->to, $worst, $goal / $worst->comfort(), $worst->reason);
     }
 
-    private static function wider(BothHands $hands, Spot $open, Move $move, int $goal): Spot
-    {
-        $worst = $move->comfort() < ($open->comfort() ?? \INF) ? $move : $open->move;
-
-        return new Spot($hands->instrument(), $open->from, $move->to, $worst, $goal / ($worst ?? $move)->comfort(), ($worst ?? $move)->reason);
-    }
-
-    /** @return list<Spot> */
-    private static function others(BothHands $hands): array
+    /**
+     * What is hard without a tempo: the entry after a long rest, a new key or meter, the last ending, a place that is new.
+     *
+     * @return list<Spot>
+     */
+    public static function others(BothHands $hands): array
     {
         $spots = $met = [];
         $end = 0;
