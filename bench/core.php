@@ -18,6 +18,7 @@ use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 use CoinStair\Core\Practice\ChunkTree;
 use CoinStair\Core\Practice\Difficulty;
 use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Practice\TaughtChunk;
 use CoinStair\Core\Practice\TeachingOrder;
 use CoinStair\Core\Score\Piece;
 
@@ -73,18 +74,17 @@ $long = Scores::fiveParts(2000);
 $times = Stopwatch::medians(['200 measures' => static fn () => $hands($five), '2,000 measures' => static fn () => $hands($long)], 5, 1);
 Stopwatch::print(sprintf('Both hands of five parts, %d notes and %d strokes; ten times the measures in under 11 ×', $notes, $strokes), $times, 11.0);
 printf("  200 measures: %.0f ms (budget 300, goal 180)\n", $times['200 measures']);
+/** @return list<BothHands> */
 $handsOf = static fn (Piece $piece): array => array_map(static fn ($part) => BothHands::of($piece->withParts([$part]), $part->instrument, HandPolicies::ofLevel(2), 72), $piece->parts);
 $cut = static function (Piece $piece, array $hands): int {
     $likeness = Likeness::of($piece);
     Sections::of($piece, $likeness);
-    $difficulty = Difficulty::of($piece, $hands);
+    $difficulty = Difficulty::of($piece, array_values(array_filter($hands, static fn (mixed $of): bool => $of instanceof BothHands)));
     $spots = $difficulty->spots(96);
     $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, $likeness, 2, $difficulty->weights), $spots);
-    foreach ($order as $taught) {
-        $difficulty->hardest($taught->chunk);
-    }
+    $known = array_filter($order, static fn (TaughtChunk $taught): bool => null !== $difficulty->hardest($taught->chunk));
 
-    return count($spots) + count($order);
+    return count($spots) + count($known);
 };
 $fiveHands = $handsOf($five);
 // Alone, as a request has it; then against ten times the measures, once with the cycle collector of PHP, which walks through all that lives.

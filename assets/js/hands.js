@@ -180,7 +180,7 @@ function onKey(event) {
 /** The policies of the class or year that is chosen, loaded when their box is opened. */
 function loadPolicies() {
     const body = document.getElementById('policies-body');
-    const whose = document.querySelector('.hands-bar [name=for]')?.value ?? 'year-1';
+    const whose = document.querySelector('[data-cut-query] [name=for]')?.value ?? 'year-1';
     if (!body?.closest('details').open || body.dataset.whose === whose) {
         return;
     }

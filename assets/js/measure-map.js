@@ -1,5 +1,6 @@
 // Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
 import { notate, startHands } from './hands.js';
+import { chunkRange, clearChunk, onArcKey, paintChunks, startChunks } from './chunks.js';
 
 let chosen = null;
 let drawing = 0;
@@ -8,6 +9,7 @@ const tiles = () => [...document.querySelectorAll('.measure-map .tile')];
 const position = (tile) => Number(tile.dataset.position);
 
 function choose(anchor, focus) {
+    clearChunk();
     chosen = { anchor, focus, from: Math.min(anchor, focus), last: Math.max(anchor, focus) };
     paint();
 }
@@ -34,8 +36,8 @@ function paint() {
         : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many).replace('%from%', number(chosen.from)).replace('%last%', number(chosen.last));
     tools.querySelector('[name=from]').value = chosen?.from ?? '';
     tools.querySelector('[name=last]').value = chosen?.last ?? '';
-    tools.querySelectorAll('[data-needs-choice]').forEach((button) => { button.disabled = chosen === null; });
-    const line = tools.querySelector('[data-edit-line]');
+    document.querySelectorAll('[data-needs-choice]').forEach((button) => { button.disabled = chosen === null; });
+    const line = document.querySelector('[data-edit-line]');
     if (line) {
         line.elements.from.value = chosen?.from ?? '';
         line.elements.to.value = chosen === null ? '' : chosen.last + 1;
@@ -45,11 +47,11 @@ function paint() {
 
 /** The measures that the notation shows: those that are chosen, else the first. */
 function range() {
-    return chosen === null ? null : { from: chosen.from, to: chosen.last + 1 };
+    return chosen === null ? chunkRange() : { from: chosen.from, to: chosen.last + 1 };
 }
 
 let later;
-function settle() {
+export function settle() {
     clearTimeout(later);
     later = setTimeout(() => notate(range()), 180);
 }
@@ -93,7 +95,9 @@ function onKey(event) {
         if (chosen === null) {
             choose(at, at);
         }
-        document.querySelector('[data-make-chunk]')?.requestSubmit();
+        const tools = document.querySelector('[data-map-tools]');
+        tools.elements.numbers.value = '';
+        tools.querySelector('[data-needs-choice]').click();
     } else if (event.key === 'Escape') {
         clear();
         settle();
@@ -155,6 +159,7 @@ export function startMeasureMap() {
     });
     document.addEventListener('pointercancel', () => { dragging = null; });
     document.addEventListener('keydown', onKey);
+    document.addEventListener('keydown', onArcKey);
     document.addEventListener('keydown', onRoadKey);
     document.addEventListener('click', (event) => {
         const button = event.target.closest?.('[data-stop]');
@@ -173,24 +178,17 @@ export function startMeasureMap() {
         }
     });
     document.addEventListener('htmx:afterSettle', ({ target }) => {
-        if (!target.closest?.('#workspace')) {
+        if (target.id !== 'workspace' && !target.closest?.('#workspace')) {
             return;
         }
         const had = document.activeElement?.closest?.('.tile') || document.activeElement === document.body;
         paint();
-        if (had && chosen !== null) {
+        const kept = paintChunks();
+        if (!kept && had && chosen !== null) {
             tiles()[chosen.focus]?.focus({ preventScroll: true });
         }
     });
-    const light = (event, on) => {
-        const chunk = event.target.closest?.('[data-chunk]')?.dataset.chunk;
-        if (chunk) {
-            document.querySelectorAll(`.arc[data-of="${chunk}"]`).forEach((arc) => arc.classList.toggle('lit', on));
-        }
-    };
-    for (const [name, on] of [['mouseover', true], ['mouseout', false], ['focusin', true], ['focusout', false]]) {
-        document.addEventListener(name, (event) => light(event, on));
-    }
+    startChunks({ settle, chosen: () => chosen, unchoose: () => { chosen = null; paint(); } });
     paint();
     startHands();
 }

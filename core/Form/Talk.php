@@ -237,11 +237,9 @@ final readonly class Talk
             if (0 === $all) {
                 continue;
             }
-            /** @param list<string> $ids */
-            $list = static fn (array $ids): string => implode(', ', array_map(static fn (string $id): string => $names[$id] ?? $id, $ids));
             $unison = array_values(array_filter($span->unison, static fn (array $group): bool => \count($group) < $all));
             $rhythm = array_values(array_filter($span->rhythm, static fn (array $group): bool => !\in_array($group, $span->unison, true)));
-            $parameters = ['run' => self::run($numbers, $span->from, $span->to - 1), 'tune' => $list($span->tune), 'rest' => $list($span->rests), 'together' => implode('; ', array_map($list, $unison)), 'rhythm' => implode('; ', array_map($list, $rhythm))];
+            $parameters = ['run' => self::run($numbers, $span->from, $span->to - 1), 'tune' => self::named($names, $span->tune), 'rest' => self::named($names, $span->rests), 'together' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $unison)), 'rhythm' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $rhythm))];
             $template = match (true) {
                 \count($span->tune) === $all && $all > 1 => '{run}: all in unison or octaves',
                 [] !== $unison && !\in_array($span->tune, $unison, true) => '{run}: the tune in {tune}; together in unison or octaves: {together}',
@@ -252,6 +250,15 @@ final readonly class Talk
         }
 
         return $told;
+    }
+
+    /**
+     * @param array<string, string> $names of parts by id
+     * @param list<string>          $ids
+     */
+    private static function named(array $names, array $ids): string
+    {
+        return implode(', ', array_map(static fn (string $id): string => $names[$id] ?? $id, $ids));
     }
 
     /** @param list<string> $numbers */

@@ -56,7 +56,7 @@ final class Coverage
 
     private static function add(?ChunkCoverage $before, LessonStep $step, StepResult $result, string $day, bool $sameLesson): ChunkCoverage
     {
-        $goal = $step->stair->goal();
+        $goal = $step->goal();
         $reached = max($before->reached ?? 0, $result->reached);
 
         return new ChunkCoverage(

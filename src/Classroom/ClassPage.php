@@ -49,10 +49,14 @@ final readonly class ClassPage
         }
         /** @var list<Chunk> $chunks */
         $chunks = $this->entities->createQuery('SELECT c FROM '.Chunk::class.' c WHERE c.id IN (:ids) ORDER BY c.piece, c.fromPosition, c.fromOffset, c.toPosition')
-            ->setParameter('ids', array_map(intval(...), array_keys($coverage)))->getResult();
+            ->setParameter('ids', array_values(array_unique(array_map(intval(...), array_keys($coverage)))))->getResult();
         $pieces = [];
         foreach ($chunks as $chunk) {
-            $met = $coverage[(string) $chunk->getId()] ?? throw new \LogicException('A chunk was found that was not asked for.');
+            $met = $coverage[(string) $chunk->getId()] ?? null;
+            if (null === $met) {
+                // Only the rungs before it were played.
+                continue;
+            }
             $id = (int) $chunk->getPiece()->getId();
             $pieces[$id]['piece'] = $chunk->getPiece();
             $pieces[$id]['last'] = max($pieces[$id]['last'] ?? '', $met->lastDay);

@@ -8,7 +8,7 @@ use App\Account\Accounts;
 use App\Lesson\LessonLog;
 use App\Lesson\LessonPlanner;
 use App\Lesson\SequenceBuilder;
-use App\Lesson\SequenceView;
+use App\Lesson\SequenceViews;
 use App\Library\PieceImport;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Program;
@@ -17,6 +17,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
 use App\Shared\Tenancy\CurrentProgram;
+use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -26,7 +27,7 @@ use Symfony\Component\Yaml\Yaml;
 /**
  * Loads the demo scenario: its tunes, its classes, and half a term of lessons that a simulated class played.
  *
- * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int, pieces: list<array{tune: string, goal: int}>, remark?: string}
+ * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int, pieces: list<array{tune: string, goal: int, method?: string, instruments?: list<string>}>, remark?: string}
  * @phpstan-type Scenario array{program: string, timezone: string, email: string, password: string, book: string, patterns: list<array{name: string, figure: string}>, classes: list<ClassData>}
  */
 final readonly class DemoData
@@ -39,6 +40,7 @@ final readonly class DemoData
         private CurrentProgram $current,
         private PieceImport $import,
         private SequenceBuilder $sequences,
+        private SequenceViews $views,
         private LessonPlanner $planner,
         private ClassRecord $record,
         private LessonLog $log,
@@ -93,6 +95,7 @@ final readonly class DemoData
             $class->setPlayers(Instrument::from($instrument), $players);
         }
         $this->entities->persist($class);
+        $this->entities->flush();
 
         return $class;
     }
@@ -105,9 +108,9 @@ final readonly class DemoData
     {
         $days = $this->meetings($class, $data['lessons']);
         foreach ($data['pieces'] as $row) {
-            $sequence = $this->sequences->build($class, $pieces[$row['tune']], $row['goal']);
+            $sequence = $this->sequences->build($class, $pieces[$row['tune']], $row['goal'], Method::tryFrom($row['method'] ?? '') ?? Method::Forward, array_map(Instrument::from(...), $row['instruments'] ?? []));
             $this->entities->flush();
-            while ([] !== $days && !SequenceView::of($sequence, $this->record->coverage($class))->isDone()) {
+            while ([] !== $days && !$this->views->of($sequence, $this->record->coverage($class))->isDone()) {
                 $day = array_shift($days);
                 $this->lesson($sequence, $day, $players, [] === $days ? $data['remark'] ?? '' : '');
             }

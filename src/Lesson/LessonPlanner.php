@@ -12,7 +12,7 @@ use Psr\Clock\ClockInterface;
 /** Begins a lesson: takes a copy of the sequence as it stands, with where the class starts on each stair. */
 final readonly class LessonPlanner
 {
-    public function __construct(private ClockInterface $clock)
+    public function __construct(private ClockInterface $clock, private SequenceViews $views)
     {
     }
 
@@ -23,7 +23,7 @@ final readonly class LessonPlanner
     {
         $now ??= $this->clock->now();
         $plan = [];
-        foreach (SequenceView::of($sequence, $coverage)->steps as $view) {
+        foreach ($this->views->of($sequence, $coverage)->steps as $view) {
             $step = $view->step;
             $rule = $step->rule($sequence->getClass()->getTreadsBack());
             $plan[] = [
@@ -39,6 +39,9 @@ final readonly class LessonPlanner
                 'turns' => $step->getTurns(),
                 'prompt' => $step->getPrompt(),
                 'pattern' => $step->getPattern()?->getFigure() ?? '',
+                'rung' => $step->getRung()->value ?? '',
+                'like' => (int) $step->getLike()?->getId(),
+                'goal' => $sequence->getGoalTempo(),
                 'seconds' => $view->time->seconds,
                 'doneBefore' => $view->doneBefore,
             ];

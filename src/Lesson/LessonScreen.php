@@ -12,6 +12,7 @@ use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\CountIn;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\Repetition;
+use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Practice\StairMachine;
 use CoinStair\Core\Practice\StairState;
 use CoinStair\Core\Practice\StepPurpose;
@@ -49,19 +50,20 @@ final readonly class LessonScreen
         }
         $steps = [];
         foreach ($lesson->getPlan() as $step) {
+            $rung = Rung::tryFrom($step['rung'] ?? '');
             $rule = CoinRule::of(GoingOn::from($step['goingOn']), $step['coins'], $step['missesDown']);
             $machine = [] === $step['treads'] ? null : StairMachine::of(\count($step['treads']), $rule);
             $steps[] = [
                 'id' => $step['id'],
                 'purpose' => $step['purpose'],
-                'title' => $this->title(StepPurpose::from($step['purpose']), $spans[(string) $step['chunk']] ?? ''),
+                'title' => $this->title(StepPurpose::from($step['purpose']), $spans[(string) $step['chunk']] ?? '', $rung, $spans[(string) ($step['like'] ?? 0)] ?? ''),
                 'chunk' => self::key($step['chunk'], $step['pattern'] ?? ''),
                 'treads' => $step['treads'],
                 'coins' => $step['coins'],
                 'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
                 'start' => null === $machine ? 0 : $machine->firsts[min($step['startTread'], \count($machine->firsts) - 1)],
                 'mode' => $this->translator->trans('mode.'.$step['mode']),
-                'prompt' => $step['prompt'],
+                'prompt' => '' === $step['prompt'] && null !== $rung ? $this->translator->trans('rung.say.'.$rung->value) : $step['prompt'],
                 'seconds' => $step['seconds'],
                 'doneBefore' => $step['doneBefore'],
                 'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $step['treads']),
@@ -81,9 +83,11 @@ final readonly class LessonScreen
         ];
     }
 
-    private function title(StepPurpose $purpose, string $span): string
+    private function title(StepPurpose $purpose, string $span, ?Rung $rung, string $like): string
     {
-        return trim($this->translator->trans('purpose.'.$purpose->value).' '.$span);
+        $title = trim($this->translator->trans('purpose.'.$purpose->value).' '.$span);
+
+        return $title.(null === $rung ? '' : ', '.$this->translator->trans('rung.'.$rung->value)).('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
     }
 
     /** A chunk stands once in the page for each rhythm that it is played in. */

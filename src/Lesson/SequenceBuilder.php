@@ -9,26 +9,34 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Record\ChunkList;
+use App\Shared\Record\DifficultyRecord;
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Practice\Chunk as Span;
-use CoinStair\Core\Practice\ChunkKind;
+use CoinStair\Core\Practice\ChunkTree;
 use CoinStair\Core\Practice\Comfort;
-use CoinStair\Core\Practice\EvenCut;
-use CoinStair\Core\Practice\ForwardJoined;
+use CoinStair\Core\Practice\Cut;
+use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Practice\PlannedStep;
+use CoinStair\Core\Practice\Proposal;
 use CoinStair\Core\Practice\StepPurpose;
+use CoinStair\Core\Practice\TeachingOrder;
+use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 
-/** Makes a class's sequence for a piece by the method "forward and joined". */
+/** Makes a class's sequence for a piece by one of the methods, over the teacher's cut where there is one. */
 final readonly class SequenceBuilder
 {
-    public function __construct(private EntityManagerInterface $entities, private ChunkList $chunks, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private ChunkList $chunks, private DifficultyRecord $difficulty, private ClockInterface $clock)
     {
     }
 
-    public function build(SchoolClass $class, Piece $piece, int $goal, ?float $comfort = null): Sequence
+    /** @param list<Instrument> $instruments that decide what is comfortable; all of the class if none are named */
+    public function build(SchoolClass $class, Piece $piece, int $goal, Method $method = Method::Forward, array $instruments = []): Sequence
     {
-        $sequence = new Sequence($class, $piece, $goal, $comfort ?? Comfort::untilKnown($goal)->tempo, $this->clock->now());
+        $sequence = new Sequence($class, $piece, $goal, null, $this->clock->now());
+        $sequence->setMethod($method);
+        $sequence->setInstruments($instruments);
         $this->fill($sequence);
         $this->entities->persist($sequence);
 
@@ -39,37 +47,41 @@ final readonly class SequenceBuilder
     public function fill(Sequence $sequence): void
     {
         $sequence->clear();
+        $class = $sequence->getClass();
         $piece = $sequence->getPiece();
-        $planned = ForwardJoined::steps($piece->score(), $this->leaves($piece), $sequence->getGoalTempo(), $sequence->getComfort(), $sequence->getClass()->rule(), $sequence->getClass()->growth());
-        $chunks = $this->chunks->have($piece, array_map(static fn (PlannedStep $step): Span => $step->chunk, $planned));
-        $sequence->add(new Step($sequence, StepPurpose::HoldCheck, null, null, $sequence->getClass()->rule()));
+        $planned = $this->planned($sequence);
+        $spans = array_map(static fn (PlannedStep $step): Span => $step->chunk, $planned);
+        $likes = array_values(array_filter(array_map(static fn (PlannedStep $step): ?Span => $step->like, $planned)));
+        $chunks = $this->chunks->have($piece, [...$spans, ...$likes]);
+        $sequence->add(new Step($sequence, StepPurpose::HoldCheck, null, null, $class->rule()));
+        $like = \count($spans);
         foreach ($planned as $index => $step) {
-            $sequence->add(new Step($sequence, $step->purpose, $chunks[$index], $step->stair, $step->rule));
+            $row = new Step($sequence, $step->purpose, $chunks[$index], $step->stair, $step->rule);
+            $row->setRung($step->rung);
+            $row->setLike(null === $step->like ? null : $chunks[$like++]);
+            $sequence->add($row);
         }
         $sequence->touch($this->clock->now());
     }
 
-    /**
-     * The teacher's own cut where it covers the piece from end to end, without joins; else four measures each.
-     *
-     * @return non-empty-list<Span>
-     */
-    private function leaves(Piece $piece): array
+    /** @return list<PlannedStep> */
+    private function planned(Sequence $sequence): array
     {
+        $class = $sequence->getClass();
+        $piece = $sequence->getPiece();
         $score = $piece->score();
-        $leaves = [];
-        $at = $score->start();
-        foreach ($this->chunks->of($piece) as $chunk) {
-            $span = $chunk->span();
-            if (\in_array($span->kind, [ChunkKind::Join, ChunkKind::Whole], true)) {
-                continue;
-            }
-            if ($span->from->equals($at)) {
-                $leaves[] = $span;
-                $at = $span->to;
-            }
+        $goal = $sequence->getGoalTempo();
+        $difficulty = $this->difficulty->of($piece, $class->handPolicies(), $class);
+        $likeness = Likeness::of($score);
+        $tree = ChunkTree::of($score, $likeness, $class->getYear(), $difficulty->weights);
+        $own = $this->chunks->cut($piece);
+        if ([] !== $own) {
+            $tree = ChunkTree::over($score, $likeness, Cut::of($score, $own)->phrases($tree));
         }
+        $instruments = $sequence->getInstruments();
+        $order = TeachingOrder::of($sequence->getMethod(), $tree, $difficulty->spots($goal, $instruments), array_values($own));
+        $typed = $sequence->getComfort();
 
-        return [] !== $leaves && $at->equals($score->end()) ? $leaves : EvenCut::of($score);
+        return Proposal::of($order, static fn (Span $chunk): Comfort => null === $typed ? $difficulty->comfort($chunk, $goal, $instruments) : Comfort::of($typed, $goal), $goal, $class->rule(), $class->growth());
     }
 }

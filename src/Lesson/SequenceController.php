@@ -12,11 +12,13 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Record\ChunkList;
 use App\Shared\Record\ClassRecord;
+use App\Shared\Record\DifficultyRecord;
 use App\Shared\Web\Version;
-use CoinStair\Core\Practice\Comfort;
+use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Practice\Mode;
 use CoinStair\Core\Practice\Stair;
 use CoinStair\Core\Practice\StepPurpose;
+use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -34,6 +36,8 @@ final class SequenceController extends AbstractController
         private readonly EntityManagerInterface $entities,
         private readonly ClassRecord $record,
         private readonly ChunkList $chunks,
+        private readonly DifficultyRecord $difficulty,
+        private readonly SequenceViews $views,
         private readonly ClockInterface $clock,
     ) {
     }
@@ -44,7 +48,7 @@ final class SequenceController extends AbstractController
         $class = $this->entities->getRepository(SchoolClass::class)->find($request->request->getInt('class')) ?? throw $this->createNotFoundException();
         $piece = $this->entities->getRepository(Piece::class)->find($request->request->getInt('piece')) ?? throw $this->createNotFoundException();
         $goal = max(30, min(240, $request->request->getInt('goal', $piece->getGoalTempo())));
-        $sequence = $builder->build($class, $piece, $goal);
+        $sequence = $builder->build($class, $piece, $goal, Method::tryFrom($request->request->getString('method')) ?? Method::Forward, self::instruments($request));
         $this->entities->flush();
 
         return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
@@ -56,18 +60,20 @@ final class SequenceController extends AbstractController
         return $this->render('lesson/sequence.html.twig', $this->view($sequence));
     }
 
-    /** A new goal or comfort tempo: the steps are made anew. */
+    /** Another goal, method, comfort tempo or choice of instruments: the steps are made anew. */
     #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function aim(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
         return $this->change($sequence, $request, static function () use ($sequence, $request, $builder): string {
             $goal = $request->request->getInt('goal');
             $typed = trim($request->request->getString('comfort'));
-            $comfort = '' === $typed ? Comfort::untilKnown(max(1, $goal))->tempo : (float) $typed;
-            if ($goal < 30 || $goal > 240 || $comfort < 20 || $comfort > 240) {
+            $comfort = '' === $typed ? null : (float) $typed;
+            if ($goal < 30 || $goal > 240 || (null !== $comfort && ($comfort < 20 || $comfort > 240))) {
                 return 'Goal tempos lie between 30 and 240, comfort tempos between 20 and 240.';
             }
             $sequence->aim($goal, $comfort);
+            $sequence->setMethod(Method::tryFrom($request->request->getString('method')) ?? $sequence->getMethod());
+            $sequence->setInstruments(self::instruments($request));
             $builder->fill($sequence);
 
             return '';
@@ -102,7 +108,9 @@ final class SequenceController extends AbstractController
             if (null === $chunk) {
                 return 'Choose a chunk of this piece.';
             }
-            $stair = Stair::climb(Stair::startTempo($sequence->getComfort(), $sequence->getGoalTempo()), $sequence->getGoalTempo(), $class->growth());
+            $goal = $sequence->getGoalTempo();
+            $comfort = $sequence->getComfort() ?? $this->difficulty->of($sequence->getPiece(), $class->handPolicies(), $class)->comfort($chunk->span(), $goal, $sequence->getInstruments())->tempo;
+            $stair = Stair::climb(Stair::startTempo($comfort, $goal), $goal, $class->growth());
             $sequence->add(new Step($sequence, StepPurpose::Learn, $chunk, $stair, $class->rule()));
 
             return '';
@@ -168,12 +176,19 @@ final class SequenceController extends AbstractController
         return $this->render('lesson/_sequence.html.twig', ['problem' => $problem] + $this->view($sequence), new Response(null, '' === $problem ? 200 : 422));
     }
 
+    /** @return list<Instrument> */
+    private static function instruments(Request $request): array
+    {
+        return array_values(array_filter(array_map(static fn (mixed $name): ?Instrument => \is_string($name) ? Instrument::tryFrom($name) : null, $request->request->all('instruments'))));
+    }
+
     /** @return array<string, mixed> */
     private function view(Sequence $sequence): array
     {
-        $view = SequenceView::of($sequence, $this->record->coverage($sequence->getClass()));
+        $view = $this->views->of($sequence, $this->record->coverage($sequence->getClass()));
 
         return [
+            'methods' => Method::cases(),
             'sequence' => $sequence,
             'view' => $view,
             'stair' => StairPicture::of($view),

@@ -6,8 +6,10 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
+use App\Shared\Record\ClassRecord;
 use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\CoverageState;
+use CoinStair\Core\Practice\Difficulty;
+use CoinStair\Core\Practice\Hardest;
 use CoinStair\Core\Practice\SequenceStep;
 use CoinStair\Core\Practice\SequenceTime;
 use CoinStair\Core\Practice\StepTime;
@@ -24,30 +26,37 @@ final readonly class SequenceView
     }
 
     /**
-     * @param array<string, ChunkCoverage> $coverage by chunk id
+     * @param array<string, ChunkCoverage> $coverage   by chunk id
+     * @param Difficulty                   $difficulty of the piece for the class
      */
-    public static function of(Sequence $sequence, array $coverage): self
+    public static function of(Sequence $sequence, array $coverage, Difficulty $difficulty): self
     {
         $class = $sequence->getClass();
-        $reckoned = [];
+        $reckoned = $holds = [];
+        $goal = $sequence->getGoalTempo();
+        $instruments = $sequence->getInstruments();
         $steps = array_values($sequence->getSteps()->toArray());
         foreach ($steps as $step) {
-            $met = $coverage[(string) $step->getChunk()?->getId()] ?? null;
+            $met = $coverage[ClassRecord::matter($step->getChunk()?->getId(), $step->getRung())] ?? null;
+            $chunk = $step->getChunk()?->span();
+            $holds[] = null === $chunk ? null : $difficulty->hardest($chunk, $instruments);
             $reckoned[] = new SequenceStep(
                 $step->getPurpose(),
-                $step->getChunk()?->span(),
+                $chunk,
                 $step->stair(),
                 $step->rule($class->getTreadsBack()),
+                $sequence->getComfort() ?? (null === $chunk ? (float) $goal : $difficulty->comfort($chunk, $goal, $instruments)->tempo),
                 $step->getMode(),
                 $step->getTurns(),
                 self::startTread($step, $met, $class->getTreadsBack()),
                 $met->reached ?? 0,
+                $step->getRung(),
             );
         }
-        $times = SequenceTime::of($sequence->getPiece()->score(), $sequence->getComfort(), $sequence->getGoalTempo(), $reckoned);
+        $times = SequenceTime::of($sequence->getPiece()->score(), $goal, $reckoned);
         $views = [];
         foreach ($steps as $index => $step) {
-            $views[] = self::view($step, $times[$index], $reckoned[$index], $coverage);
+            $views[] = self::view($step, $times[$index], $reckoned[$index], $holds[$index], $coverage);
         }
 
         return new self($sequence, $views, max(60.0, ($class->getMinutes() - self::lost($sequence)) * 60.0));
@@ -98,11 +107,11 @@ final readonly class SequenceView
     }
 
     /** @param array<string, ChunkCoverage> $coverage */
-    private static function view(Step $step, StepTime $time, SequenceStep $reckoned, array $coverage): StepView
+    private static function view(Step $step, StepTime $time, SequenceStep $reckoned, ?Hardest $hardest, array $coverage): StepView
     {
-        $met = $coverage[(string) $step->getChunk()?->getId()] ?? null;
-        $done = CoverageState::AtGoal === $met?->state && $met->reached >= ($step->stair()?->goal() ?? 0);
+        $met = $coverage[ClassRecord::matter($step->getChunk()?->getId(), $step->getRung())] ?? null;
+        $done = null !== $met && $met->reached > 0 && $met->reached >= ($step->stair()?->goal() ?? 0);
 
-        return new StepView($step, $time, $reckoned->fromTread, $done, $met);
+        return new StepView($step, $time, $reckoned->fromTread, $done, $met, $hardest);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Step;
 use CoinStair\Core\Practice\ChunkCoverage;
+use CoinStair\Core\Practice\Hardest;
 use CoinStair\Core\Practice\StepTime;
 
 /** One step as a page shows it. */
@@ -18,6 +19,8 @@ final readonly class StepView
         /** the class has met the goal of this step in an earlier lesson */
         public bool $doneBefore,
         public ?ChunkCoverage $met,
+        /** the move that holds the chunk back */
+        public ?Hardest $hardest = null,
     ) {
     }
 

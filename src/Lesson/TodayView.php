@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Chunk;
+use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
@@ -23,7 +24,7 @@ final readonly class TodayView
     /** Sequences of a class that are looked through for one in work. */
     private const LOOKED_AT = 5;
 
-    public function __construct(private EntityManagerInterface $entities, private ClassRecord $record, private CacheInterface $cache)
+    public function __construct(private EntityManagerInterface $entities, private ClassRecord $record, private SequenceViews $views, private CacheInterface $cache)
     {
     }
 
@@ -71,8 +72,8 @@ final readonly class TodayView
             $byId[(int) $class->getId()] = $class;
         }
         $logs = $this->record->logs($classes);
-        /** @var list<array{id: int, class: int|string, version: int, piece: int, chunks: int|string|null}> $rows */
-        $rows = $this->entities->createQuery('SELECT s.id, IDENTITY(s.class) class, s.version, p.version piece, (SELECT SUM(k.version) FROM '.Chunk::class.' k WHERE k.piece = p) chunks FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC')
+        /** @var list<array{id: int, class: int|string, version: int, piece: int, chunks: int|string|null, edits: int|string|null}> $rows */
+        $rows = $this->entities->createQuery('SELECT s.id, IDENTITY(s.class) class, s.version, p.version piece, (SELECT SUM(k.version) FROM '.Chunk::class.' k WHERE k.piece = p) chunks, (SELECT SUM(h.id) FROM '.HandEdit::class.' h WHERE h.piece = p) edits FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC')
             ->setParameter('classes', $classes)->getScalarResult();
         $latest = $found = $looked = [];
         foreach ($rows as $row) {
@@ -82,7 +83,7 @@ final readonly class TodayView
             if (null === $class || isset($found[$id]) || $looked[$id] > self::LOOKED_AT) {
                 continue;
             }
-            $key = implode('.', ['summary', $row['id'], $row['version'], $row['piece'], $row['chunks'] ?? 0, $id, $class->getVersion(), (int) $class->getProgram()?->getVersion(), $logs[$id] ?? 'empty']);
+            $key = implode('.', ['summary', $row['id'], $row['version'], $row['piece'], $row['chunks'] ?? 0, $row['edits'] ?? 0, $id, $class->getVersion(), (int) $class->getProgram()?->getVersion(), $logs[$id] ?? 'empty']);
             $summary = $this->cache->get($key, fn (): SequenceSummary => $this->summary((int) $row['id'], $class));
             $latest[$id] ??= $summary;
             if (!$summary->isDone) {
@@ -98,7 +99,7 @@ final readonly class TodayView
         /** @var Sequence $sequence */
         $sequence = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')->setParameter('id', $id)->getSingleResult();
 
-        return SequenceSummary::of(SequenceView::of($sequence, $this->record->coverage($class)));
+        return SequenceSummary::of($this->views->of($sequence, $this->record->coverage($class)));
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\PartsFromLine;
 use CoinStair\Core\Format\QuickEntry\Outline;
 use CoinStair\Core\Format\QuickEntry\Problem;
@@ -154,7 +155,7 @@ final class EntryController extends AbstractController
     /** @return array<string, mixed> */
     private static function outlineView(Outline $outline): array
     {
-        return ['outline' => $outline, 'map' => null === $outline->piece ? null : MeasureMap::of($outline->piece, [], [])];
+        return ['outline' => $outline, 'map' => null === $outline->piece ? null : MeasureMap::of($outline->piece, Likeness::of($outline->piece))];
     }
 
     /** @param array<string, string> $fields */

@@ -19,9 +19,6 @@ use CoinStair\Core\Analysis\StartCard;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandPicture;
-use CoinStair\Core\Practice\MoveTimes;
-use CoinStair\Core\Practice\Spot;
-use CoinStair\Core\Practice\Spots;
 use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
@@ -44,7 +41,6 @@ use Twig\Environment;
 final readonly class HandsView
 {
     private const NOTICES = 12;
-    private const SPOTS = 12;
 
     public function __construct(private HandsRecord $record, private MusicExtension $music, private HandWords $words, private Environment $twig)
     {
@@ -135,13 +131,8 @@ final readonly class HandsView
         $players = $query->class?->players($hands->instrument()) ?? 8;
         $strokes = $hands->bowing->strokes;
 
-        $score = $piece->score();
-        $spots = Spots::of($hands, MoveTimes::of($hands), $piece->getGoalTempo());
-
         return [
             'piece' => $piece,
-            'spots' => array_map(fn (Spot $spot): array => ['spot' => $spot, 'place' => $this->music->place($score, $spot->from), 'lands' => $this->music->place($score, $spot->to)], \array_slice($spots, 0, self::SPOTS)),
-            'spotCount' => \count($spots),
             'phrases' => array_map(fn (PhraseWays $way): array => ['measures' => self::run($numbers, $way->from, $way->to), 'start' => $this->words->zone($way->start->value), 'end' => $this->words->zone($way->end->value)], \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40)),
             'touches' => array_map(static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change], \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40)),
             'whole' => AmountPolicy::Whole === $hands->policies->amount,

@@ -14,6 +14,7 @@ use App\Shared\Web\Version;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
+use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -32,12 +33,13 @@ final class PieceController extends AbstractController
     private const ENGRAVED = 32;
 
     #[Route('', name: 'piece', methods: ['GET'])]
-    public function show(Piece $piece, Request $request, PieceWorkspace $workspace, EntityManagerInterface $entities): Response
+    public function show(Piece $piece, Request $request, CutView $view, EntityManagerInterface $entities): Response
     {
         $score = $piece->score();
         $printed = Unfolding::of($score, Reading::Printed);
 
-        return $this->render('library/piece.html.twig', $workspace->of($piece) + [
+        return $this->render('library/piece.html.twig', $view->page($piece, CutQuery::of($request->query, $piece, $entities)) + [
+            'methods' => Method::cases(),
             'minutes' => $printed->ticks($score) / $score->beatTicks * 60 / $piece->getGoalTempo(),
             'visits' => \count($printed->visits),
             'numberNotices' => MeasureNumbers::of($score)->notices(),

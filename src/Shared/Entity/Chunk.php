@@ -44,15 +44,20 @@ class Chunk implements BelongsToProgram
     #[ORM\Column]
     private bool $lands;
 
+    /** Part of the cut that a teacher works on; others were made by a sequence, such as joins. */
+    #[ORM\Column]
+    private bool $own;
+
     #[ORM\Column]
     private bool $removed = false;
 
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
 
-    public function __construct(Piece $piece, Span $span)
+    public function __construct(Piece $piece, Span $span, bool $own)
     {
         $this->piece = $piece;
+        $this->own = $own;
         $this->cut($span);
     }
 
@@ -96,6 +101,16 @@ class Chunk implements BelongsToProgram
     public function edges(): string
     {
         return json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR);
+    }
+
+    public function isOwn(): bool
+    {
+        return $this->own;
+    }
+
+    public function setOwn(bool $own): void
+    {
+        $this->own = $own;
     }
 
     public function isRemoved(): bool

@@ -12,7 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 /**
  * A lesson as it was begun: its plan is a copy, so that later changes of the sequence do not rewrite what was taught.
  *
- * @phpstan-type PlanStep array{id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int, mode: string, turns: int, prompt: string, pattern?: string, seconds: float, doneBefore: bool}
+ * @phpstan-type PlanStep array{id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float, doneBefore: bool}
  */
 #[ORM\Entity]
 #[ORM\Index(columns: ['class_id', 'day'])]

@@ -6,6 +6,8 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Score\Instrument;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
@@ -32,9 +34,16 @@ class Sequence implements BelongsToProgram
     #[ORM\Column(type: Types::SMALLINT)]
     private int $goalTempo;
 
-    /** Comfort tempo of a chunk before it is practised, typed or 0.75 of the goal. */
+    /** Comfort tempo of every chunk before it is practised, as a teacher typed it; none: reckoned from the moves of each chunk. */
+    #[ORM\Column(nullable: true)]
+    private ?float $comfort;
+
+    #[ORM\Column(length: 12, enumType: Method::class)]
+    private Method $method = Method::Forward;
+
+    /** @var list<string> instruments that decide what is comfortable; none: all of the class */
     #[ORM\Column]
-    private float $comfort;
+    private array $instruments = [];
 
     /** @var Collection<int, Step> */
     #[ORM\OneToMany(targetEntity: Step::class, mappedBy: 'sequence', cascade: ['persist', 'remove'], orphanRemoval: true)]
@@ -47,7 +56,7 @@ class Sequence implements BelongsToProgram
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
 
-    public function __construct(SchoolClass $class, Piece $piece, int $goalTempo, float $comfort, \DateTimeImmutable $now)
+    public function __construct(SchoolClass $class, Piece $piece, int $goalTempo, ?float $comfort, \DateTimeImmutable $now)
     {
         $this->class = $class;
         $this->piece = $piece;
@@ -77,15 +86,40 @@ class Sequence implements BelongsToProgram
         return $this->goalTempo;
     }
 
-    public function getComfort(): float
+    public function getComfort(): ?float
     {
         return $this->comfort;
     }
 
-    public function aim(int $goalTempo, float $comfort): void
+    public function aim(int $goalTempo, ?float $comfort): void
     {
         $this->goalTempo = $goalTempo;
         $this->comfort = $comfort;
+    }
+
+    public function getMethod(): Method
+    {
+        return $this->method;
+    }
+
+    public function setMethod(Method $method): void
+    {
+        $this->method = $method;
+    }
+
+    /** @return list<Instrument> that decide what is comfortable: those of the class, or those that a teacher chose among them */
+    public function getInstruments(): array
+    {
+        $all = $this->class->instruments() ?: Instrument::strings();
+        $chosen = array_values(array_filter($all, fn (Instrument $instrument): bool => \in_array($instrument->value, $this->instruments, true)));
+
+        return [] === $chosen ? $all : $chosen;
+    }
+
+    /** @param list<Instrument> $instruments */
+    public function setInstruments(array $instruments): void
+    {
+        $this->instruments = array_map(static fn (Instrument $instrument): string => $instrument->value, $instruments);
     }
 
     /** @return Collection<int, Step> in their order; a view, steps are added and removed by the sequence itself */

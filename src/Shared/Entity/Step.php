@@ -9,6 +9,7 @@ use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Practice\CoinRule;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\Mode;
+use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Practice\Stair;
 use CoinStair\Core\Practice\StepPurpose;
 use Doctrine\DBAL\Types\Types;
@@ -36,6 +37,15 @@ class Step implements BelongsToProgram
     #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(onDelete: 'CASCADE')]
     private ?Chunk $chunk;
+
+    /** The chunk with the same notes that was taught before, where this one is found. */
+    #[ORM\ManyToOne(fetch: 'EAGER')]
+    #[ORM\JoinColumn(onDelete: 'SET NULL')]
+    private ?Chunk $like = null;
+
+    /** Rung of the ladder of a crossing. */
+    #[ORM\Column(length: 12, nullable: true, enumType: Rung::class)]
+    private ?Rung $rung = null;
 
     /** Played instead of the plain line. */
     #[ORM\ManyToOne]
@@ -105,6 +115,26 @@ class Step implements BelongsToProgram
     public function getChunk(): ?Chunk
     {
         return $this->chunk;
+    }
+
+    public function getLike(): ?Chunk
+    {
+        return $this->like;
+    }
+
+    public function setLike(?Chunk $like): void
+    {
+        $this->like = $like;
+    }
+
+    public function getRung(): ?Rung
+    {
+        return $this->rung;
+    }
+
+    public function setRung(?Rung $rung): void
+    {
+        $this->rung = $rung;
     }
 
     public function getMode(): Mode

@@ -19,7 +19,7 @@ final readonly class ChunkList
     {
     }
 
-    /** @return list<Chunk> */
+    /** @return list<Chunk> those that can be taught: the cut, and what sequences made of it */
     public function of(Piece $piece): array
     {
         /** @var list<Chunk> $chunks */
@@ -29,8 +29,25 @@ final readonly class ChunkList
         return $chunks;
     }
 
+    /** @return list<Chunk> those of the cut that a teacher works on; none where nobody changed what is proposed */
+    public function own(Piece $piece): array
+    {
+        return array_values(array_filter($this->of($piece), static fn (Chunk $chunk): bool => $chunk->isOwn()));
+    }
+
+    /** @return array<int, Span> the cut that a teacher works on, by chunk id */
+    public function cut(Piece $piece): array
+    {
+        $spans = [];
+        foreach ($this->own($piece) as $chunk) {
+            $spans[(int) $chunk->getId()] = $chunk->span();
+        }
+
+        return $spans;
+    }
+
     /**
-     * The chunks of the piece with these edges; those that are missing are made.
+     * The chunks of the piece with these edges; those that are missing are made, outside the cut.
      *
      * @param list<Span> $spans
      *
@@ -46,7 +63,7 @@ final readonly class ChunkList
         foreach ($spans as $span) {
             $edges = self::edges($span);
             if (!isset($byEdges[$edges])) {
-                $byEdges[$edges] = new Chunk($piece, $span);
+                $byEdges[$edges] = new Chunk($piece, $span, false);
                 $this->entities->persist($byEdges[$edges]);
             }
             $chunks[] = $byEdges[$edges];

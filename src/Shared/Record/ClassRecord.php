@@ -14,6 +14,7 @@ use CoinStair\Core\Practice\EntryKind;
 use CoinStair\Core\Practice\GoingOn;
 use CoinStair\Core\Practice\LessonStep;
 use CoinStair\Core\Practice\LogEntry as Entry;
+use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Practice\Stair;
 use CoinStair\Core\Practice\TaughtLesson;
 use Doctrine\ORM\EntityManagerInterface;
@@ -30,7 +31,7 @@ final readonly class ClassRecord
     }
 
     /**
-     * Chunk ids, as strings, to what the class's logs say of them. Logs only grow, so what was reckoned from one holds until it
+     * Chunk ids, as strings (and rungs before them, as matter() names them), to what the class's logs say of them. Logs only grow, so what was reckoned from one holds until it
      * has another entry.
      *
      * @return array<string, ChunkCoverage>
@@ -127,6 +128,12 @@ final readonly class ClassRecord
         return $entries;
     }
 
+    /** What a step teaches, as coverage names it: its chunk, or one of the rungs on open strings before it. */
+    public static function matter(?int $chunk, ?Rung $rung): string
+    {
+        return (string) $chunk.(true === $rung?->isOnOpenStrings() ? '/'.$rung->value : '');
+    }
+
     /** @return list<LessonStep> the steps of a lesson's plan on which something is played */
     public static function steps(Lesson $lesson): array
     {
@@ -135,10 +142,11 @@ final readonly class ClassRecord
             if ([] !== $step['treads']) {
                 $steps[] = new LessonStep(
                     $step['id'],
-                    (string) $step['chunk'],
+                    self::matter($step['chunk'], Rung::tryFrom($step['rung'] ?? '')),
                     Stair::ofTreads($step['treads']),
                     CoinRule::of(GoingOn::from($step['goingOn']), $step['coins'], $step['missesDown']),
                     $step['startTread'],
+                    $step['goal'] ?? 0,
                 );
             }
         }

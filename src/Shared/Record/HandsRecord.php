@@ -11,7 +11,6 @@ use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\LeftHand\HandMarks;
-use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Score\HandEdit as Edit;
 use CoinStair\Core\Score\HandEdits;
@@ -20,12 +19,15 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /** Both hands of a piece for a class: under its policies, with what its teacher set, and what it has met before. Reckoned once for each state of these. */
-final readonly class HandsRecord
+final class HandsRecord
 {
     /** Chunks that are looked through for what a class has met: more than a class learns in two years. */
     private const CHUNKS = 400;
 
-    public function __construct(private EntityManagerInterface $entities, private CacheInterface $cache, private ClassRecord $record)
+    /** @var array<int, array{known: array<string, list<string>>, introduced: array<string, list<string>>}> by class id, within one request */
+    private array $met = [];
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly CacheInterface $cache, private readonly ClassRecord $record)
     {
     }
 
@@ -74,20 +76,70 @@ final readonly class HandsRecord
      */
     public function known(SchoolClass $class, Instrument $instrument): array
     {
-        $met = array_keys(array_filter($this->record->coverage($class), static fn (ChunkCoverage $chunk): bool => \in_array($chunk->state, [CoverageState::InProgress, CoverageState::AtGoal], true)));
-        if ([] === $met) {
+        return $this->met($class)['known'][$instrument->value] ?? [];
+    }
+
+    /**
+     * The places that were in a chunk which a class began, but which it never played with coins.
+     *
+     * @return array<string, list<string>> by instrument
+     */
+    public function introduced(SchoolClass $class): array
+    {
+        return $this->met($class)['introduced'];
+    }
+
+    /** @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} by instrument */
+    private function met(SchoolClass $class): array
+    {
+        return $this->met[(int) $class->getId()] ??= $this->reckonMet($class);
+    }
+
+    /** @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} */
+    private function reckonMet(SchoolClass $class): array
+    {
+        $played = $begun = [];
+        foreach ($this->record->coverage($class) as $id => $chunk) {
+            if (\in_array($chunk->state, [CoverageState::InProgress, CoverageState::AtGoal], true)) {
+                $played[(int) $id] = (int) $id;
+            } elseif (CoverageState::Started === $chunk->state) {
+                $begun[(int) $id] = (int) $id;
+            }
+        }
+        if ([] === $played && [] === $begun) {
+            return ['known' => [], 'introduced' => []];
+        }
+        $played = array_values(\array_slice($played, 0, self::CHUNKS));
+        $begun = array_values(\array_slice($begun, 0, self::CHUNKS));
+        $policies = $class->handPolicies();
+        $versions = $this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', [...$played, ...$begun])->getScalarResult();
+        $state = json_encode([$versions, $played, $policies->fingerprint(), array_column($class->instruments(), 'value')], \JSON_THROW_ON_ERROR);
+
+        return $this->cache->get('met.'.hash('xxh128', $state), function () use ($class, $played, $begun, $policies): array {
+            $known = $introduced = [];
+            foreach ($class->instruments() as $instrument) {
+                $known[$instrument->value] = $this->places($this->chunks($played), $instrument, $policies);
+                $introduced[$instrument->value] = array_values(array_diff($this->places($this->chunks($begun), $instrument, $policies), $known[$instrument->value]));
+            }
+
+            return ['known' => $known, 'introduced' => $introduced];
+        });
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return list<Chunk>
+     */
+    private function chunks(array $ids): array
+    {
+        if ([] === $ids) {
             return [];
         }
-        $ids = \array_slice($met, 0, self::CHUNKS);
-        $policies = $class->handPolicies();
-        $state = json_encode([$this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', $ids)->getScalarResult(), $policies->fingerprint(), $instrument], \JSON_THROW_ON_ERROR);
+        /** @var list<Chunk> $chunks */
+        $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', $ids)->getResult();
 
-        return $this->cache->get('known.'.hash('xxh128', $state), function () use ($ids, $policies, $instrument): array {
-            /** @var list<Chunk> $chunks */
-            $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', $ids)->getResult();
-
-            return $this->places($chunks, $instrument, $policies);
-        });
+        return $chunks;
     }
 
     /**

@@ -124,17 +124,23 @@ final class ChunkTreeTest extends TestCase
         self::assertSame('0–4', self::told($tree->phraseAt(Place::of(0))->chunk));
     }
 
-    /** @param array{0: int, 1: int, 2?: int, 3?: int} $run from, to in measures and quarters */
+    /**
+     * @param array{0: int, 1: int, 2?: int, 3?: int} $run   from, to in measures, then their quarters
+     * @param array{0: int, 1: int, 2?: int, 3?: int} $other
+     */
     #[DataProvider('runs')]
     public function testRunsOfTheSameNotes(string $body, array $run, array $other, bool $same): void
     {
         $piece = Tunes::abc($body);
         $sameness = Sameness::of($piece);
-        $key = static fn (array $of): string => $sameness->key(Place::of($of[0], ($of[2] ?? 0) * Ticks::PER_QUARTER), Place::of($of[1], ($of[3] ?? 0) * Ticks::PER_QUARTER));
-        self::assertSame($same, $key($run) === $key($other));
+        $keys = [];
+        foreach ([$run, $other] as $of) {
+            $keys[] = $sameness->key(Place::of($of[0], ($of[2] ?? 0) * Ticks::PER_QUARTER), Place::of($of[1], ($of[3] ?? 0) * Ticks::PER_QUARTER));
+        }
+        self::assertSame($same, $keys[0] === $keys[1]);
     }
 
-    /** @return iterable<string, array{string, list<int>, list<int>, bool}> */
+    /** @return iterable<string, array{string, array{0: int, 1: int, 2?: int, 3?: int}, array{0: int, 1: int, 2?: int, 3?: int}, bool}> */
     public static function runs(): iterable
     {
         yield 'two measures' => ['DEFG|A2c2|DEFG|A2c2|', [0, 2], [2, 4], true];

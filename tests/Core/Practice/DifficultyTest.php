@@ -94,11 +94,10 @@ final class DifficultyTest extends TestCase
             self::assertNotNull($choice);
             $places[] = HandMarks::place($hands->fingering, $choice);
         }
-        $weights = static fn (array $known, array $introduced): array => array_values(Difficulty::of($piece, [BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 80, null, $known)], [], ['violin' => $introduced])->weights);
-        self::assertSame([], $weights([], []), 'nothing is known of the class: nothing is new');
-        self::assertSame([2.5, 2.5], $weights([$places[0], $places[1]], []));
-        self::assertSame([1.5, 2.5], $weights([$places[0], $places[1]], [$places[2]]));
-        self::assertSame([], $weights($places, []));
+        self::assertSame([], self::weights($piece, [], []), 'nothing is known of the class: nothing is new');
+        self::assertSame([2.5, 2.5], self::weights($piece, [$places[0], $places[1]], []));
+        self::assertSame([1.5, 2.5], self::weights($piece, [$places[0], $places[1]], [$places[2]]));
+        self::assertSame([], self::weights($piece, $places, []));
     }
 
     public function testTheReportHoldsTogether(): void
@@ -143,5 +142,16 @@ final class DifficultyTest extends TestCase
     private function difficulty(Piece $piece, array $instruments): Difficulty
     {
         return Difficulty::of($piece, array_map(static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), 80), $instruments));
+    }
+
+    /**
+     * @param list<string> $known
+     * @param list<string> $introduced
+     *
+     * @return list<float>
+     */
+    private static function weights(Piece $piece, array $known, array $introduced): array
+    {
+        return array_values(Difficulty::of($piece, [BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 80, null, $known)], [], ['violin' => $introduced])->weights);
     }
 }

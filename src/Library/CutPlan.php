@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Record\ChunkList;
+use App\Shared\Record\DifficultyRecord;
+use CoinStair\Core\Form\Likeness;
+use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Practice\ChunkNode;
+use CoinStair\Core\Practice\ChunkTree;
+use CoinStair\Core\Practice\Comfort;
+use CoinStair\Core\Practice\Cut;
+use CoinStair\Core\Practice\Difficulty;
+use CoinStair\Core\Practice\Hardest;
+use CoinStair\Core\Practice\PlannedStep;
+use CoinStair\Core\Practice\Proposal;
+use CoinStair\Core\Practice\SequenceStep;
+use CoinStair\Core\Practice\SequenceTime;
+use CoinStair\Core\Practice\Spot;
+use CoinStair\Core\Practice\StepTime;
+use CoinStair\Core\Practice\TeachingOrder;
+
+/** The cut of a piece for a class or year: what a teacher made of it, what is proposed between, and what a method makes of both. */
+final readonly class CutPlan
+{
+    /**
+     * @param array<int, Chunk> $own      what the teacher made, by chunk id
+     * @param list<Chunk>       $proposed phrases that nobody changed yet
+     * @param list<Spot>        $spots    worst first
+     * @param list<PlannedStep> $steps    of the method
+     * @param list<StepTime>    $times    of the steps
+     */
+    private function __construct(
+        public Piece $piece,
+        public CutQuery $query,
+        public Likeness $likeness,
+        public ChunkTree $tree,
+        public Difficulty $difficulty,
+        public array $own,
+        public array $proposed,
+        public array $spots,
+        public array $steps,
+        public array $times,
+    ) {
+    }
+
+    public static function of(Piece $piece, CutQuery $query, ChunkList $chunks, DifficultyRecord $record): self
+    {
+        $score = $piece->score();
+        $goal = $piece->getGoalTempo();
+        $likeness = Likeness::of($score);
+        $difficulty = $record->of($piece, $query->policies, $query->class);
+        $tree = ChunkTree::of($score, $likeness, $query->year, $difficulty->weights);
+        $own = $chunks->cut($piece);
+        if ([] !== $own) {
+            $tree = ChunkTree::over($score, $likeness, Cut::of($score, $own)->phrases($tree));
+        }
+        $made = array_fill_keys(array_map(MapChunk::edges(...), $own), true);
+        $proposed = array_values(array_filter(array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases()), static fn (Chunk $chunk): bool => !isset($made[MapChunk::edges($chunk)])));
+        $spots = $difficulty->spots($goal, $query->instruments);
+        $steps = Proposal::of(TeachingOrder::of($query->method, $tree, $spots, array_values($own)), static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, $goal, $query->instruments), $goal, $query->rule(), $query->growth());
+        $times = SequenceTime::of($score, $goal, array_map(static fn (PlannedStep $step): SequenceStep => new SequenceStep($step->purpose, $step->chunk, $step->stair, $step->rule, $difficulty->comfort($step->chunk, $goal, $query->instruments)->tempo, rung: $step->rung), $steps));
+
+        return new self($piece, $query, $likeness, $tree, $difficulty, $own, $proposed, $spots, $steps, $times);
+    }
+
+    public function hardest(Chunk $chunk): ?Hardest
+    {
+        return $this->difficulty->hardest($chunk, $this->query->instruments);
+    }
+
+    public function seconds(): float
+    {
+        return array_sum(array_map(static fn (StepTime $time): float => $time->seconds, $this->times));
+    }
+
+    /** Beats a minute in which a step stops short of the goal, where it is out of reach; the lowest of all steps. */
+    public function shortOf(): ?int
+    {
+        $short = array_filter(array_map(static fn (StepTime $time): ?int => $time->stopsAt, $this->times), static fn (?int $tempo): bool => null !== $tempo);
+
+        return [] === $short ? null : min($short);
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library;
+
+use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Practice\Hardest;
+
+/** A chunk as the measure map shows it. */
+final readonly class MapChunk
+{
+    public string $edges;
+
+    /**
+     * @param string $label    its measures, for people
+     * @param bool   $proposed nobody changed it yet
+     */
+    public function __construct(public Chunk $chunk, public string $label, public bool $proposed, public ?Hardest $hardest = null)
+    {
+        $this->edges = self::edges($chunk);
+    }
+
+    /** Names a chunk of a cut by its edges, in forms and on the map. */
+    public static function edges(Chunk $chunk): string
+    {
+        return \sprintf('%d.%d-%d.%d', $chunk->from->position, $chunk->from->offset, $chunk->to->position, $chunk->to->offset);
+    }
+}

@@ -1,0 +1,17 @@
+import { chromium } from '@playwright/test';
+import { launch } from '../tests/Browser/launch.mjs';
+const [w, h] = (process.env.SIZE ?? '1280x800').split('x').map(Number);
+const browser = await chromium.launch(launch);
+const context = await browser.newContext({ baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080', viewport: { width: w, height: h }, reducedMotion: 'reduce', colorScheme: process.env.DARK ? 'dark' : 'light', hasTouch: Boolean(process.env.TOUCH) });
+const page = await context.newPage();
+page.on('pageerror', (e) => console.log('PAGE ERROR', e.message));
+page.on('console', (m) => m.type() === 'error' && console.log('CONSOLE', m.text()));
+page.on('response', (r) => r.status() >= 400 && console.log(r.status(), r.url()));
+await page.goto('/');
+await page.getByLabel('E-mail address').fill('teacher@coinstair.example');
+await page.getByLabel('Password').fill('copper-stairs-4');
+await page.keyboard.press('Enter');
+await page.getByRole('heading', { level: 1, name: 'Today' }).waitFor();
+page.openPiece = async (title) => { await page.goto('/library?search=' + encodeURIComponent(title)); await page.getByRole('link', { name: title, exact: true }).click(); await page.locator('h1').filter({ hasText: title }).waitFor(); await page.waitForLoadState('networkidle'); };
+await (await import(process.argv[2])).default(page);
+await browser.close();
