@@ -72,7 +72,7 @@ final class EntryTest extends WebCase
         $this->post('/library/outline', $fields);
         self::assertResponseRedirects();
         $this->browser->followRedirect();
-        self::assertSelectorCount(16, '.measure-map [role=option]');
+        self::assertSelectorCount(16, '.measure-map .tile');
         $piece = $this->entities()->getRepository(Piece::class)->findOneBy(['title' => 'Long Jetty']);
         $this->post('/sequences', ['class' => $this->schoolClass()->getId(), 'piece' => $piece?->getId(), 'goal' => 96]);
         self::assertResponseRedirects();
@@ -89,11 +89,11 @@ final class EntryTest extends WebCase
         self::assertSame(['4', '17', '18'], \array_slice($numbers->printed(), 3, 3));
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.notices', 'The printed number jumps to 17 at measure 5.');
-        $this->post("$address/chunks", ['numbers' => '17 to 18'], [], self::HX);
-        self::assertSelectorTextContains('.chunk-list', '5–6');
-        $this->post("$address/chunks", ['numbers' => '7-8'], [], self::HX);
-        self::assertSelectorTextContains('.chunk-list', '7–8');
-        $this->post("$address/chunks", ['numbers' => '90'], [], self::HX);
+        $this->post("$address/cut", ['do' => 'make', 'numbers' => '17 to 18'], [], self::HX);
+        self::assertSelectorTextContains('#chunk-choice [selected]', '5–6');
+        $this->post("$address/cut", ['do' => 'make', 'numbers' => '7-8'], [], self::HX);
+        self::assertSelectorTextContains('#chunk-choice [selected]', '7–8');
+        $this->post("$address/cut", ['do' => 'make', 'numbers' => '90'], [], self::HX);
         self::assertSelectorTextContains('.error', 'There are no such measures.');
         $this->post("$address/numbers", ['what' => 'label', 'measure' => '90', 'label' => '1']);
         $this->browser->followRedirect();
@@ -107,7 +107,7 @@ final class EntryTest extends WebCase
     {
         $piece = $this->piece();
         $address = "/pieces/{$piece->getId()}";
-        $this->post("$address/chunks", ['from' => 1, 'last' => 2], [], self::HX);
+        $this->post("$address/cut", ['do' => 'make', 'from' => 1, 'last' => 2], [], self::HX);
         $this->browser->request('GET', "$address/line?from=1&to=3&part=P1");
         self::assertSelectorTextContains('#text', 'D4 | A2 D2');
         $this->browser->submit($this->browser->getCrawler()->selectButton('Save the notes')->form(['text' => 'D4 | A2 !2!^G2 |']));

@@ -35,16 +35,6 @@ final class HandsTest extends WebCase
         self::assertStringContainsString('starts: frog, ends:', $data['more']);
     }
 
-    public function testHardSpotsAreToldWorstFirstWithTheirTempo(): void
-    {
-        $piece = $this->import('D4|=F/c/=F/c/ D2|D4|E4 |]');
-        $more = $this->notation($piece, ['instrument' => 'violin'], 0, 1)['more'];
-        self::assertMatchesRegularExpression('/2 → 2\.3.*Finger 2 hops from D to A\..*comfortable at 42, goal/s', $more);
-        self::assertStringContainsString('data-choose="1-1"', $more);
-        $calm = $this->notation($this->import('D4|E4 |]'), ['instrument' => 'violin'], 0, 1)['more'];
-        self::assertStringContainsString('every move is comfortable', $calm);
-    }
-
     public function testFingersAreShownWhereNewEverywhereOrNowhere(): void
     {
         $piece = $this->piece();

@@ -35,7 +35,7 @@ final readonly class DifficultyRecord
                 }
             }
 
-            return Difficulty::of($piece->score(), $hands, [], null === $class ? [] : $this->hands->introduced($class));
+            return Difficulty::of($piece->score(), $hands, [], null === $class ? [] : $this->hands->met($class)['introduced']);
         });
     }
 
@@ -43,7 +43,7 @@ final readonly class DifficultyRecord
     public function fingerprint(Piece $piece, HandPolicies $policies, ?SchoolClass $class): string
     {
         $edits = array_map(static fn ($row): array => [$row->getInstrument(), $row->edit()], $this->hands->edits($piece, $class));
-        $met = null === $class ? [] : [array_map(fn (Instrument $instrument): array => $this->hands->known($class, $instrument), Instrument::strings()), $this->hands->introduced($class)];
+        $met = null === $class ? [] : $this->hands->met($class);
 
         return hash('xxh128', serialize([$piece->scoreText(), $policies->fingerprint(), $piece->getGoalTempo(), $edits, $met]));
     }

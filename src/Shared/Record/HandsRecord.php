@@ -19,15 +19,12 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /** Both hands of a piece for a class: under its policies, with what its teacher set, and what it has met before. Reckoned once for each state of these. */
-final class HandsRecord
+final readonly class HandsRecord
 {
     /** Chunks that are looked through for what a class has met: more than a class learns in two years. */
     private const CHUNKS = 400;
 
-    /** @var array<int, array{known: array<string, list<string>>, introduced: array<string, list<string>>}> by class id, within one request */
-    private array $met = [];
-
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly CacheInterface $cache, private readonly ClassRecord $record)
+    public function __construct(private EntityManagerInterface $entities, private CacheInterface $cache, private ClassRecord $record)
     {
     }
 
@@ -80,23 +77,11 @@ final class HandsRecord
     }
 
     /**
-     * The places that were in a chunk which a class began, but which it never played with coins.
+     * What a class has met on the fingerboard: played with coins, or only begun.
      *
-     * @return array<string, list<string>> by instrument
+     * @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} by instrument
      */
-    public function introduced(SchoolClass $class): array
-    {
-        return $this->met($class)['introduced'];
-    }
-
-    /** @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} by instrument */
-    private function met(SchoolClass $class): array
-    {
-        return $this->met[(int) $class->getId()] ??= $this->reckonMet($class);
-    }
-
-    /** @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} */
-    private function reckonMet(SchoolClass $class): array
+    public function met(SchoolClass $class): array
     {
         $played = $begun = [];
         foreach ($this->record->coverage($class) as $id => $chunk) {
