@@ -64,11 +64,12 @@ document.addEventListener('click', (event) => {
     }
     const edit = event.target.closest('[data-edit]');
     if (edit) {
-        const form = document.getElementById(edit.getAttribute('aria-controls'));
-        form.hidden = !form.hidden;
-        edit.setAttribute('aria-expanded', String(!form.hidden));
-        if (!form.hidden) {
-            form.querySelector('input, select')?.focus();
+        event.preventDefault();
+        const box = document.getElementById(edit.getAttribute('aria-controls'));
+        box.hidden = !box.hidden;
+        edit.setAttribute('aria-expanded', String(!box.hidden));
+        if (!box.hidden) {
+            htmx.ajax('GET', edit.getAttribute('href'), { target: box, swap: 'innerHTML' }).then(() => box.querySelector('input:not([type=hidden]), select')?.focus());
         }
     }
     const opener = event.target.closest('[data-opens]');

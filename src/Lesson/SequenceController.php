@@ -117,6 +117,22 @@ final class SequenceController extends AbstractController
         });
     }
 
+    /** The form of one step: loaded when it is wanted, since a sequence has many. */
+    #[Route('/steps/{id:step}', name: 'step_form', methods: ['GET'], requirements: ['id' => '\d+'])]
+    public function form(Step $step, Request $request): Response
+    {
+        if (null === $step->stair()) {
+            throw $this->createNotFoundException();
+        }
+
+        return $this->render($request->headers->has('HX-Request') ? 'lesson/_step_form.html.twig' : 'lesson/step.html.twig', [
+            'step' => $step,
+            'sequence' => $step->getSequence(),
+            'modes' => Mode::cases(),
+            'patterns' => $this->patterns(),
+        ]);
+    }
+
     #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function edit(Step $step, Request $request): Response
     {
@@ -176,6 +192,12 @@ final class SequenceController extends AbstractController
         return $this->render('lesson/_sequence.html.twig', ['problem' => $problem] + $this->view($sequence), new Response(null, '' === $problem ? 200 : 422));
     }
 
+    /** @return list<RhythmPattern> */
+    private function patterns(): array
+    {
+        return $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT);
+    }
+
     /** @return list<Instrument> */
     private static function instruments(Request $request): array
     {
@@ -194,7 +216,6 @@ final class SequenceController extends AbstractController
             'stair' => StairPicture::of($view),
             'chunks' => $this->chunks->of($sequence->getPiece()),
             'modes' => Mode::cases(),
-            'patterns' => $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
             'problem' => '',
         ];
     }

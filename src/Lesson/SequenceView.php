@@ -8,10 +8,9 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Record\ClassRecord;
 use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Difficulty;
+use CoinStair\Core\Practice\Comfort;
 use CoinStair\Core\Practice\Hardest;
 use CoinStair\Core\Practice\SequenceStep;
-use CoinStair\Core\Practice\SequenceTime;
 use CoinStair\Core\Practice\StepTime;
 
 /** A sequence with all that its page and the lesson need to know of each step: where it starts, how long it takes, whether it is done. */
@@ -26,26 +25,26 @@ final readonly class SequenceView
     }
 
     /**
-     * @param array<string, ChunkCoverage> $coverage   by chunk id
-     * @param Difficulty                   $difficulty of the piece for the class
+     * @param array<string, ChunkCoverage>                 $coverage by chunk id
+     * @param array<string, Hardest|null>                  $hardest  the move that holds each chunk back, by the chunk's edges
+     * @param \Closure(list<SequenceStep>): list<StepTime> $times    of the steps
      */
-    public static function of(Sequence $sequence, array $coverage, Difficulty $difficulty): self
+    public static function of(Sequence $sequence, array $coverage, array $hardest, \Closure $times): self
     {
         $class = $sequence->getClass();
         $reckoned = $holds = [];
         $goal = $sequence->getGoalTempo();
-        $instruments = $sequence->getInstruments();
         $steps = array_values($sequence->getSteps()->toArray());
         foreach ($steps as $step) {
             $met = $coverage[ClassRecord::matter($step->getChunk()?->getId(), $step->getRung())] ?? null;
             $chunk = $step->getChunk()?->span();
-            $holds[] = null === $chunk ? null : $difficulty->hardest($chunk, $instruments);
+            $holds[] = $hold = $hardest[$step->getChunk()?->edges() ?? ''] ?? null;
             $reckoned[] = new SequenceStep(
                 $step->getPurpose(),
                 $chunk,
                 $step->stair(),
                 $step->rule($class->getTreadsBack()),
-                $sequence->getComfort() ?? (null === $chunk ? (float) $goal : $difficulty->comfort($chunk, $goal, $instruments)->tempo),
+                $sequence->getComfort() ?? $hold?->tempo() ?? Comfort::untilKnown($goal)->tempo,
                 $step->getMode(),
                 $step->getTurns(),
                 self::startTread($step, $met, $class->getTreadsBack()),
@@ -53,7 +52,7 @@ final readonly class SequenceView
                 $step->getRung(),
             );
         }
-        $times = SequenceTime::of($sequence->getPiece()->score(), $goal, $reckoned);
+        $times = $times($reckoned);
         $views = [];
         foreach ($steps as $index => $step) {
             $views[] = self::view($step, $times[$index], $reckoned[$index], $holds[$index], $coverage);

@@ -4,22 +4,51 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\DifficultyRecord;
 use CoinStair\Core\Practice\ChunkCoverage;
+use CoinStair\Core\Practice\Hardest;
+use CoinStair\Core\Practice\SequenceTime;
+use Symfony\Contracts\Cache\CacheInterface;
 
 /** Makes the view of a sequence with what is hard in its piece for its class. */
 final readonly class SequenceViews
 {
-    public function __construct(private DifficultyRecord $difficulty)
+    public function __construct(private DifficultyRecord $difficulty, private CacheInterface $cache)
     {
     }
 
     /** @param array<string, ChunkCoverage> $coverage by chunk id */
     public function of(Sequence $sequence, array $coverage): SequenceView
     {
-        $class = $sequence->getClass();
+        return SequenceView::of($sequence, $coverage, $this->hardest($sequence), function (array $steps) use ($sequence): array {
+            $piece = $sequence->getPiece();
+            $key = hash('xxh128', $piece->scoreText().serialize([$sequence->getGoalTempo(), $steps]));
 
-        return SequenceView::of($sequence, $coverage, $this->difficulty->of($sequence->getPiece(), $class->handPolicies(), $class));
+            return $this->cache->get('times.'.$key, static fn (): array => SequenceTime::of($piece->score(), $sequence->getGoalTempo(), $steps));
+        });
+    }
+
+    /** @return array<string, Hardest|null> the move that holds each chunk of the sequence back, by the chunk's edges */
+    private function hardest(Sequence $sequence): array
+    {
+        $class = $sequence->getClass();
+        $piece = $sequence->getPiece();
+        $instruments = $sequence->getInstruments();
+        $chunks = [];
+        foreach ($sequence->getSteps() as $step) {
+            if (null !== $step->getChunk()) {
+                $chunks[$step->getChunk()->edges()] = $step->getChunk();
+            }
+        }
+        $policies = $class->handPolicies();
+        $key = hash('xxh128', $this->difficulty->fingerprint($piece, $policies, $class).json_encode([$instruments, array_keys($chunks)], \JSON_THROW_ON_ERROR));
+
+        return $this->cache->get('hardest.'.$key, function () use ($piece, $policies, $class, $chunks, $instruments): array {
+            $difficulty = $this->difficulty->of($piece, $policies, $class);
+
+            return array_map(static fn (Chunk $chunk): ?Hardest => $difficulty->hardest($chunk->span(), $instruments), $chunks);
+        });
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
-use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\Cut;
@@ -70,7 +69,7 @@ final class CutController extends AbstractController
             $sides[] = ['name' => $side, 'method' => $method, 'shown' => $this->view->of($piece, $query->with($method))];
         }
 
-        return $this->render('library/methods.html.twig', ['piece' => $piece, 'query' => $query, 'sides' => $sides, 'methods' => Method::cases(), 'classes' => $this->entities->getRepository(SchoolClass::class)->findBy([], ['name' => 'ASC'], 100), 'instruments' => Instrument::strings()]);
+        return $this->render('library/methods.html.twig', ['piece' => $piece, 'query' => $query, 'sides' => $sides, 'methods' => Method::cases(), 'classes' => CutQuery::classes($this->entities), 'instruments' => Instrument::strings()]);
     }
 
     /** @return string edges of the chunk that was touched */
@@ -86,7 +85,7 @@ final class CutController extends AbstractController
 
                 return $this->editor->make($plan, Place::of($from), Place::of($last + 1));
             case 'spot':
-                [$from, $to] = self::edges($score, $fields->getString('spot'));
+                [$from, $to] = self::edges($score, $beats);
 
                 return $this->editor->make($plan, $from, $to, ChunkKind::Spot);
             case 'undo':

@@ -101,8 +101,18 @@ final readonly class CutEditor
         return null !== $next;
     }
 
+    /** @return array{bool, bool} whether there is a change to undo, and one to do again */
+    public function canUndoAndRedo(Piece $piece): array
+    {
+        /** @var list<array{undone: bool|int|string}> $rows */
+        $rows = $this->entities->createQuery('SELECT c.undone FROM '.CutChange::class.' c WHERE c.piece = :piece GROUP BY c.undone')->setParameter('piece', $piece)->getScalarResult();
+        $undone = array_map(static fn (array $row): bool => (bool) $row['undone'], $rows);
+
+        return [\in_array(false, $undone, true), \in_array(true, $undone, true)];
+    }
+
     /** The change that would be undone, or done again. */
-    public function history(Piece $piece, bool $undone): ?CutChange
+    private function history(Piece $piece, bool $undone): ?CutChange
     {
         /** @var CutChange|null $change */
         $change = $this->entities->createQuery('SELECT c FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.undone = :undone ORDER BY c.id '.($undone ? 'ASC' : 'DESC'))

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
-use App\Shared\Record\ChunkList;
-use App\Shared\Record\DifficultyRecord;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Practice\Chunk;
 use CoinStair\Core\Practice\ChunkNode;
@@ -47,14 +45,13 @@ final readonly class CutPlan
     ) {
     }
 
-    public static function of(Piece $piece, CutQuery $query, ChunkList $chunks, DifficultyRecord $record): self
+    /** @param array<int, Chunk> $own what the teacher made, by chunk id */
+    public static function of(Piece $piece, CutQuery $query, array $own, Difficulty $difficulty): self
     {
         $score = $piece->score();
         $goal = $piece->getGoalTempo();
         $likeness = Likeness::of($score);
-        $difficulty = $record->of($piece, $query->policies, $query->class);
         $tree = ChunkTree::of($score, $likeness, $query->year, $difficulty->weights);
-        $own = $chunks->cut($piece);
         if ([] !== $own) {
             $tree = ChunkTree::over($score, $likeness, Cut::of($score, $own)->phrases($tree));
         }

@@ -18,6 +18,9 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** For whom a piece is cut: a class or a year, the instruments that count, and the method. */
 final readonly class CutQuery
 {
+    /** Classes among which one can be chosen. */
+    private const CLASSES = 100;
+
     /**
      * @param list<Instrument> $instruments
      * @param bool             $chosen      they were named, not taken for want of a choice
@@ -26,10 +29,13 @@ final readonly class CutQuery
     {
     }
 
-    /** @param InputBag<string> $query for (class-7 or year-2), instruments (names), method */
-    public static function of(InputBag $query, Piece $piece, EntityManagerInterface $entities): self
+    /**
+     * @param InputBag<string>       $query   for (class-7 or year-2), instruments (names), method
+     * @param list<SchoolClass>|null $classes that can be chosen, where they are known already
+     */
+    public static function of(InputBag $query, Piece $piece, EntityManagerInterface $entities, ?array $classes = null): self
     {
-        [$class, $year] = '' === $query->getString('for') ? [self::latest($piece, $entities), 1] : HandsQuery::whose($query->getString('for'), $entities);
+        [$class, $year] = '' === $query->getString('for') ? [self::latest($piece, $entities, $classes ?? self::classes($entities)), 1] : HandsQuery::whose($query->getString('for'), $entities);
         $own = null === $class ? Instrument::strings() : $class->instruments();
         $own = [] === $own ? Instrument::strings() : $own;
         $asked = $query->all('instruments');
@@ -83,12 +89,30 @@ final readonly class CutQuery
         return json_encode([$this->for(), $this->year, $this->policies->fingerprint(), $this->instruments, $this->method, $this->rule(), $this->growth()], \JSON_THROW_ON_ERROR);
     }
 
-    /** The class that works on the piece, or the first. */
-    private static function latest(Piece $piece, EntityManagerInterface $entities): ?SchoolClass
+    /**
+     * The class that works on the piece, or the first.
+     *
+     * @param list<SchoolClass> $classes
+     */
+    private static function latest(Piece $piece, EntityManagerInterface $entities, array $classes): ?SchoolClass
     {
-        /** @var Sequence|null $sequence */
-        $sequence = $entities->createQuery('SELECT s, c FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY s.changedAt DESC, s.id DESC')->setParameter('piece', $piece)->setMaxResults(1)->getOneOrNullResult();
+        /** @var list<array{class: int|string}> $latest */
+        $latest = $entities->createQuery('SELECT IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.piece = :piece ORDER BY s.changedAt DESC, s.id DESC')->setParameter('piece', $piece)->setMaxResults(1)->getScalarResult();
+        foreach ($classes as $class) {
+            if ($class->getId() === (int) ($latest[0]['class'] ?? 0)) {
+                return $class;
+            }
+        }
 
-        return $sequence?->getClass() ?? $entities->getRepository(SchoolClass::class)->findOneBy([], ['name' => 'ASC']);
+        return $classes[0] ?? null;
+    }
+
+    /** @return list<SchoolClass> that can be chosen, by name, each with its instruments */
+    public static function classes(EntityManagerInterface $entities): array
+    {
+        /** @var list<SchoolClass> $classes */
+        $classes = $entities->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g ORDER BY c.name, g.id')->getResult();
+
+        return \array_slice($classes, 0, self::CLASSES);
     }
 }

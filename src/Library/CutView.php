@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library;
 
+use App\Shared\Entity\Chunk as Row;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Record\ChunkList;
@@ -54,7 +55,7 @@ final readonly class CutView
 
     public function plan(Piece $piece, CutQuery $query): CutPlan
     {
-        return CutPlan::of($piece, $query, $this->chunks, $this->difficulty);
+        return CutPlan::of($piece, $query, $this->chunks->cut($piece), $this->difficulty->of($piece, $query->policies, $query->class));
     }
 
     /**
@@ -63,10 +64,16 @@ final readonly class CutView
      */
     public function settled(Piece $piece, CutQuery $query): CutQuery
     {
+        return $this->counting($piece, $query, $this->difficulty->fingerprint($piece, $query->policies, $query->class));
+    }
+
+    /** @param string $state of what decides how hard the piece is */
+    private function counting(Piece $piece, CutQuery $query, string $state): CutQuery
+    {
         if ($query->chosen) {
             return $query;
         }
-        $counting = $this->cache->get('counting.'.hash('xxh128', $this->difficulty->fingerprint($piece, $query->policies, $query->class).$query->fingerprint()), function () use ($piece, $query): array {
+        $counting = $this->cache->get('counting.'.hash('xxh128', $state.$query->fingerprint()), function () use ($piece, $query): array {
             $difficulty = $this->difficulty->of($piece, $query->policies, $query->class);
             $whole = Chunk::whole($piece->score());
             $written = array_map(static fn (Part $part): Instrument => $part->instrument, $piece->score()->parts);
@@ -84,20 +91,41 @@ final readonly class CutView
     /** @return array{piece: Piece, query: CutQuery, left: list<Instrument>, shown: Shown, canUndo: bool, canRedo: bool} what the workspace's template needs */
     public function page(Piece $piece, CutQuery $query): array
     {
-        $query = $this->settled($piece, $query);
+        $state = $this->difficulty->fingerprint($piece, $query->policies, $query->class);
+        $query = $this->counting($piece, $query, $state);
+        [$canUndo, $canRedo] = $this->editor->canUndoAndRedo($piece);
 
-        return ['piece' => $piece, 'query' => $query, 'left' => array_values(array_filter($query->class?->instruments() ?: Instrument::strings(), static fn (Instrument $instrument): bool => !$query->has($instrument))), 'shown' => $this->of($piece, $query), 'canUndo' => null !== $this->editor->history($piece, false), 'canRedo' => null !== $this->editor->history($piece, true)];
+        return [
+            'piece' => $piece,
+            'query' => $query,
+            'left' => array_values(array_filter($query->class?->instruments() ?: Instrument::strings(), static fn (Instrument $instrument): bool => !$query->has($instrument))),
+            'shown' => $this->shown($piece, $query, $state),
+            'canUndo' => $canUndo,
+            'canRedo' => $canRedo,
+        ];
     }
 
     /** @return Shown */
     public function of(Piece $piece, CutQuery $query): array
     {
-        $own = array_map(static fn (Chunk $chunk): array => [MapChunk::edges($chunk), $chunk->kind, $chunk->lands], $this->chunks->cut($piece));
-        $coverage = $this->coverage($piece, $query->class);
-        $locale = $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '';
-        $key = hash('xxh128', serialize([$this->difficulty->fingerprint($piece, $query->policies, $query->class), $query->fingerprint(), $own, $coverage, $locale]));
+        return $this->shown($piece, $query, $this->difficulty->fingerprint($piece, $query->policies, $query->class));
+    }
 
-        return $this->cache->get('cut.'.$key, fn (): array => $this->reckoned($piece, $query, $coverage));
+    /**
+     * @param string $state of what decides how hard the piece is
+     *
+     * @return Shown
+     */
+    private function shown(Piece $piece, CutQuery $query, string $state): array
+    {
+        $chunks = $this->chunks->of($piece);
+        $own = ChunkList::ownOf($chunks);
+        $coverage = $this->coverage($chunks, $query->class);
+        $locale = $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '';
+        $edges = array_map(static fn (Chunk $chunk): array => [MapChunk::edges($chunk), $chunk->kind, $chunk->lands], $own);
+        $key = hash('xxh128', json_encode([$state, $query->fingerprint(), $edges, $coverage, $locale], \JSON_THROW_ON_ERROR));
+
+        return $this->cache->get('cut.'.$key, fn (): array => $this->reckoned(CutPlan::of($piece, $query, $own, $this->difficulty->of($piece, $query->policies, $query->class)), $coverage));
     }
 
     /**
@@ -105,9 +133,9 @@ final readonly class CutView
      *
      * @return Shown
      */
-    private function reckoned(Piece $piece, CutQuery $query, array $coverage): array
+    private function reckoned(CutPlan $plan, array $coverage): array
     {
-        $plan = $this->plan($piece, $query);
+        $piece = $plan->piece;
         $score = $piece->score();
         $shown = [];
         foreach ($plan->own as $chunk) {
@@ -132,7 +160,7 @@ final readonly class CutView
         return [
             'map' => MeasureMap::of($score, $plan->likeness, $shown, Sections::of($score, $plan->likeness), $heat, $coverage),
             'chunks' => array_map(fn (MapChunk $chunk): array => $this->chunk($piece, $chunk), $shown),
-            'spots' => array_map(fn (array $spots): array => $this->spot($piece, $spots, \count($query->instruments)), \array_slice($together, 0, self::SPOTS)),
+            'spots' => array_map(fn (array $spots): array => $this->spot($piece, $spots, \count($plan->query->instruments)), \array_slice($together, 0, self::SPOTS)),
             'spotCount' => \count($together),
             'steps' => $this->steps($plan),
             'seconds' => $plan->seconds(),
@@ -247,15 +275,19 @@ final readonly class CutView
         ]);
     }
 
-    /** @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position */
-    private function coverage(Piece $piece, ?SchoolClass $class): array
+    /**
+     * @param list<Row> $chunks
+     *
+     * @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position
+     */
+    private function coverage(array $chunks, ?SchoolClass $class): array
     {
         $coverage = null === $class ? [] : $this->record->coverage($class);
         if ([] === $coverage) {
             return [];
         }
         $states = [];
-        foreach ($this->chunks->of($piece) as $row) {
+        foreach ($chunks as $row) {
             $met = $coverage[(string) $row->getId()] ?? null;
             if (null === $met) {
                 continue;

@@ -18,7 +18,7 @@ use CoinStair\Core\Score\Place;
  *
  * @phpstan-type Heat array{tempo: int, share: float, told: string}
  * @phpstan-type Tile array{position: int, x: int, y: int, width: int, beats: float, number: string, printed: string, marks: list<string>, repeatStart: bool, repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string, heat: int, heatWidth: float, tempo: int, told: string, coverage: string}
- * @phpstan-type Arc array{edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, kind: string, proposed: bool}
+ * @phpstan-type Arc array{edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, first: bool, kind: string, proposed: bool}
  * @phpstan-type Band array{label: string, x: int, y: int, width: int, start: bool, run: string}
  */
 final readonly class MeasureMap
@@ -209,6 +209,8 @@ final readonly class MeasureMap
             'start' => $start,
             'end' => $end,
             'labelled' => $start ? !$short : self::startsShort($piece, $span, $first, $tileWidth),
+            // The part that stands for the chunk where it goes over several rows.
+            'first' => $start,
             'kind' => $span->kind->value,
             'proposed' => $shown->proposed,
         ];

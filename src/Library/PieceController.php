@@ -7,7 +7,6 @@ namespace App\Library;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
 use App\Shared\Entity\RhythmPattern;
-use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Web\Notation;
 use App\Shared\Web\Version;
@@ -36,9 +35,10 @@ final class PieceController extends AbstractController
     public function show(Piece $piece, Request $request, CutView $view, EntityManagerInterface $entities): Response
     {
         $score = $piece->score();
+        $classes = CutQuery::classes($entities);
         $printed = Unfolding::of($score, Reading::Printed);
 
-        return $this->render('library/piece.html.twig', $view->page($piece, CutQuery::of($request->query, $piece, $entities)) + [
+        return $this->render('library/piece.html.twig', $view->page($piece, CutQuery::of($request->query, $piece, $entities, $classes)) + [
             'methods' => Method::cases(),
             'minutes' => $printed->ticks($score) / $score->beatTicks * 60 / $piece->getGoalTempo(),
             'visits' => \count($printed->visits),
@@ -46,8 +46,8 @@ final class PieceController extends AbstractController
             'road' => RoadStrip::of($score, Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed),
             'instruments' => Instrument::strings(),
             'patterns' => $entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),
-            'classes' => $entities->getRepository(SchoolClass::class)->findBy([], ['name' => 'ASC'], 100),
-            'sequences' => $entities->createQuery('SELECT s, c FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')->setParameter('piece', $piece)->setMaxResults(50)->getResult(),
+            'classes' => $classes,
+            'sequences' => $entities->createQuery('SELECT s.id, c.name, s.goalTempo, s.method FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')->setParameter('piece', $piece)->setMaxResults(50)->getArrayResult(),
         ]);
     }
 

@@ -95,8 +95,8 @@ final class CutTest extends WebCase
         yield 'no measures' => [['do' => 'make'], 'Choose the measures of the chunk first.'];
         yield 'measures outside' => [['do' => 'make', 'from' => 3, 'last' => 99], 'Choose the measures of the chunk first.'];
         yield 'a number outside' => [['do' => 'make', 'numbers' => '90'], 'There are no such measures.'];
-        yield 'a spot outside' => [['do' => 'spot', 'spot' => '9.0-12.0'], 'There is no such place.'];
-        yield 'a spot nowhere' => [['do' => 'spot', 'spot' => 'anywhere'], 'There is no such place.'];
+        yield 'a spot outside' => [['do' => 'spot 9.0-12.0'], 'There is no such place.'];
+        yield 'a spot nowhere' => [['do' => 'spot anywhere'], 'There is no such place.'];
         yield 'nothing that is known' => [['do' => 'dance', 'chunk' => '0.0-4.0'], 'This cannot be done with a chunk.'];
     }
 

@@ -29,18 +29,24 @@ final readonly class ChunkList
         return $chunks;
     }
 
-    /** @return list<Chunk> those of the cut that a teacher works on; none where nobody changed what is proposed */
-    public function own(Piece $piece): array
-    {
-        return array_values(array_filter($this->of($piece), static fn (Chunk $chunk): bool => $chunk->isOwn()));
-    }
-
-    /** @return array<int, Span> the cut that a teacher works on, by chunk id */
+    /** @return array<int, Span> the cut that a teacher works on, by chunk id; none where nobody changed what is proposed */
     public function cut(Piece $piece): array
     {
+        return self::ownOf($this->of($piece));
+    }
+
+    /**
+     * @param list<Chunk> $chunks
+     *
+     * @return array<int, Span> those that are part of the cut, by chunk id
+     */
+    public static function ownOf(array $chunks): array
+    {
         $spans = [];
-        foreach ($this->own($piece) as $chunk) {
-            $spans[(int) $chunk->getId()] = $chunk->span();
+        foreach ($chunks as $chunk) {
+            if ($chunk->isOwn()) {
+                $spans[(int) $chunk->getId()] = $chunk->span();
+            }
         }
 
         return $spans;

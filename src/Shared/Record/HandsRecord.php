@@ -97,12 +97,13 @@ final readonly class HandsRecord
         $played = array_values(\array_slice($played, 0, self::CHUNKS));
         $begun = array_values(\array_slice($begun, 0, self::CHUNKS));
         $policies = $class->handPolicies();
-        $versions = $this->entities->createQuery('SELECT c.id, c.version cut, p.version score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')->setParameter('ids', [...$played, ...$begun])->getScalarResult();
-        $state = json_encode([$versions, $played, $policies->fingerprint(), array_column($class->instruments(), 'value')], \JSON_THROW_ON_ERROR);
+        // Versions only rise: their sums change with any of them.
+        $versions = $this->entities->createQuery('SELECT COUNT(c.id) chunks, SUM(c.version) cut, SUM(p.version) score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')->setParameter('ids', [...$played, ...$begun])->getScalarResult();
+        $state = json_encode([$versions, $played, $begun, $policies->fingerprint()], \JSON_THROW_ON_ERROR);
 
-        return $this->cache->get('met.'.hash('xxh128', $state), function () use ($class, $played, $begun, $policies): array {
+        return $this->cache->get('met.'.hash('xxh128', $state), function () use ($played, $begun, $policies): array {
             $known = $introduced = [];
-            foreach ($class->instruments() as $instrument) {
+            foreach (Instrument::strings() as $instrument) {
                 $known[$instrument->value] = $this->places($this->chunks($played), $instrument, $policies);
                 $introduced[$instrument->value] = array_values(array_diff($this->places($this->chunks($begun), $instrument, $policies), $known[$instrument->value]));
             }
