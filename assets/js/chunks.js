@@ -4,6 +4,10 @@ let chunk = '';
 let pulling = null;
 /** What had the focus when a change was sent, so that the keys stay where they were. */
 let after = null;
+/** Changes that wait until the one before is answered: keys are pressed faster than that. */
+let busy = false;
+const waiting = [];
+const MOST_WAITING = 40;
 
 const tools = () => document.querySelector('[data-map-tools]');
 const choice = () => tools()?.querySelector('[data-chunk-choice]');
@@ -78,16 +82,28 @@ export function paintChunks() {
     if (touched !== '') {
         map.settle();
     }
+    busy = false;
+    const next = waiting.shift();
+    if (next) {
+        send(...next);
+    }
     return Boolean(back);
 }
 
 /** Sends a change of the chosen chunk, at a place if one is given. */
 function send(what, place = null, from = 'arc') {
+    if (busy) {
+        if (waiting.length < MOST_WAITING) {
+            waiting.push([what, place, from]);
+        }
+        return;
+    }
     const form = tools();
     const button = form?.querySelector(`[name=do][value="${what}"]`);
     if (!button || button.disabled) {
         return;
     }
+    busy = true;
     form.elements.position.value = place?.position ?? '';
     form.elements.beat.value = place?.beat ?? '';
     after = from;
@@ -141,7 +157,7 @@ export function onArcKey(event) {
         if (to !== undefined && all[to]) {
             event.preventDefault();
             all[to].focus();
-        } else if (event.key === 'c') {
+        } else if (event.key === 'm') {
             event.preventDefault();
             after = 'arc';
             spot.closest('li').querySelector('[data-spot]').click();
@@ -161,7 +177,7 @@ export function onArcKey(event) {
         ArrowLeft: () => send(`${edge} -1`),
         s: () => send('split', splitPlace()),
         j: () => send('join'),
-        l: () => send('landing'),
+        n: () => send('landing'),
         Delete: () => send('remove'),
         Enter: () => map.settle(),
         ' ': () => map.settle(),
@@ -207,6 +223,9 @@ export function startChunks(ofMap) {
         guide(null);
         pulling = null;
     });
+    for (const failed of ['htmx:sendError', 'htmx:responseError', 'htmx:timeout']) {
+        document.addEventListener(failed, () => { busy = false; waiting.length = 0; });
+    }
     document.addEventListener('pointercancel', () => { guide(null); pulling = null; });
     document.addEventListener('dblclick', (event) => {
         const arc = event.target.closest?.('.measure-map .arc');

@@ -206,10 +206,12 @@ export function startHands() {
     });
     document.querySelector('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
     document.querySelector('[data-more-box]')?.addEventListener('toggle', ({ target }) => target.open && notate());
-    document.addEventListener('hands-changed', () => notate());
+    // What is comfortable follows from the hands: the map is asked for again.
+    const refreshMap = () => { const query = document.querySelector('[data-cut-query]'); if (query) { htmx.trigger(query, 'refresh'); } };
+    document.addEventListener('hands-changed', () => { notate(); refreshMap(); });
     // The button that was pressed is replaced: the keys stay in the card.
     document.addEventListener('htmx:afterSettle', ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus());
-    document.addEventListener('htmx:afterRequest', ({ detail }) => detail.successful && detail.target?.id === 'policies-body' && detail.requestConfig.verb === 'post' && notate());
+    document.addEventListener('htmx:afterRequest', ({ detail }) => detail.successful && detail.target?.id === 'policies-body' && detail.requestConfig.verb === 'post' && (notate(), refreshMap()));
     document.addEventListener('click', (event) => {
         if (event.target.closest('[data-note-close]')) {
             closeNote();

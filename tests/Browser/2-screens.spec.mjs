@@ -46,7 +46,7 @@ async function walk(page) {
     await page.getByLabel('bow ribbon').check();
     await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await page.getByText('How they play: fingers, bows, what is shown').click();
-    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Phrases on the bow, soft and loud, long notes, what you set').click();
     await expect(page.locator('#policies-body select').first()).toBeVisible();
     await check(page, 'piece with hands');
     await page.locator('[data-notation]').focus();
@@ -57,6 +57,12 @@ async function walk(page) {
     await expect(page.locator('.side-by-side svg.engraved')).toHaveCount(4, { timeout: 30_000 });
     await check(page, 'side by side');
     await page.goBack();
+    await page.getByRole('link', { name: 'Compare two methods' }).click();
+    await check(page, 'two methods');
+    await page.goBack();
+    await page.locator('.measure-map .arc[role=option]').first().click({ position: { x: 60, y: 6 } });
+    await expect(page.locator('.measure-map .arc.lit').first()).toBeVisible();
+    await check(page, 'a chunk');
     await page.locator('.measure-map .tile').nth(2).click();
     await page.getByRole('button', { name: 'Correct the notes' }).click();
     await expect(page.locator('[data-engrave] svg.engraved')).toBeVisible({ timeout: 30_000 });
@@ -75,6 +81,7 @@ async function walk(page) {
     await page.goBack();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
     await page.getByRole('button', { name: /^Change / }).last().click();
+    await expect(page.getByLabel('Prompt line for the class')).toBeVisible();
     await check(page, 'sequence');
     await page.getByRole('button', { name: /lesson/ }).first().click();
     await page.locator('[data-room=steps]').selectOption({ index: 0 });

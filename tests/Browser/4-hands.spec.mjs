@@ -39,7 +39,7 @@ test('a note is reached by keys, tells its reasons, takes a finger of the teache
     await signIn(page);
     await openPiece(page, 'Lantern Walk');
     await bar(page, 'instrument').selectOption('violin');
-    await bar(page, 'for').selectOption({ label: 'Tollgate Starters' });
+    await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Tollgate Starters' });
     await bar(page, 'fingers').selectOption('all');
     await expect(fings(page).first()).toBeVisible(SLOW);
     await page.locator('[data-notation]').focus();
@@ -56,12 +56,14 @@ test('a note is reached by keys, tells its reasons, takes a finger of the teache
     await expect(card).toContainText('Set by the teacher.');
     await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 2, 4 (set)');
     await expect(page.locator('[data-stave] g.note.set')).toHaveCount(1, SLOW);
-    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Phrases on the bow, soft and loud, long notes, what you set').click();
     await expect(page.locator('[data-hands-more] .edits')).toContainText('A4: finger 4 Tollgate Starters');
     await card.getByRole('button', { name: 'Undo' }).click();
     await expect(card.locator('.taken').first()).toContainText('A open');
     await expect(page.locator('[data-note-text] li').first()).toContainText('A string, open');
+    await expect(page.locator('[data-stave] g.note.set')).toHaveCount(0, SLOW);
     await page.keyboard.press('Escape');
+    await page.waitForLoadState('networkidle');
     const head = await page.locator('[data-stave] g.note .notehead').nth(1).boundingBox();
     await page.mouse.click(head.x + 3, head.y + 3);
     await expect(card.getByRole('heading')).toContainText('F♯');
@@ -73,7 +75,7 @@ test('policies of a class show their effect at once and are kept; instruments st
     await signIn(page);
     await openPiece(page, 'Kettle on the Hob');
     await bar(page, 'instrument').selectOption('violin');
-    await bar(page, 'for').selectOption({ label: 'Tollgate Starters' });
+    await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Tollgate Starters' });
     await page.getByText('How they play: fingers, bows, what is shown').click();
     const bowing = page.getByLabel('Bow direction');
     await expect(bowing).toBeVisible();
@@ -89,11 +91,11 @@ test('policies of a class show their effect at once and are kept; instruments st
     await expect(page.locator('#policies-body')).toContainText('Kept for Tollgate Starters.');
     await page.reload();
     await bar(page, 'instrument').selectOption('violin');
-    await bar(page, 'for').selectOption({ label: 'Tollgate Starters' });
+    await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Tollgate Starters' });
     await page.getByText('How they play: fingers, bows, what is shown').click();
     await expect(page.getByLabel('How much bow')).toHaveValue('whole');
     await expect(page.getByText('usual: by note value')).toBeVisible();
-    await page.getByText('Hard spots, bows, soft and loud, long notes, what you set').click();
+    await page.getByText('Phrases on the bow, soft and loud, long notes, what you set').click();
     await expect(page.locator('[data-hands-more]')).toContainText('Every stroke is whole');
     await page.locator('[data-four]').click();
     await expect(page.locator('.side-by-side section')).toHaveCount(4);

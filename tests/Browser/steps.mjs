@@ -21,8 +21,12 @@ export async function openPiece(page, title) {
 
 export const tile = (page, number) => page.locator(`.measure-map .tile[data-number="${number}"]`).first();
 
+/** The map at the top of the window, above the notation that stays at its bottom. */
+const showMap = (page) => page.locator('.map-tools').first().evaluate((tools) => tools.scrollIntoView({ block: 'start', behavior: 'instant' }));
+
 /** Makes a chunk by dragging over the map. */
 export async function dragChunk(page, from, last) {
+    await showMap(page);
     const start = await tile(page, from).boundingBox();
     await page.mouse.move(start.x + 20, start.y + 30);
     await page.mouse.down();
@@ -30,8 +34,9 @@ export async function dragChunk(page, from, last) {
     await page.mouse.move(end.x + 10, end.y + 25, { steps: 6 });
     await page.mouse.move(end.x + 20, end.y + 30);
     await page.mouse.up();
-    await page.getByRole('button', { name: 'Make a chunk' }).click();
-    await expect(chunk(page, `${from}–${last}`)).toBeVisible();
+    await page.getByRole('button', { name: 'Make a chunk', exact: true }).click();
+    await expect(page.locator('#chunk-choice option:checked')).toHaveText(new RegExp(`^${from}–${last} · (?!.*proposed)`));
+    await expect(chunk(page, `${from}–${last}`)).toHaveCount(1);
 }
 
 /** Makes a chunk with arrow keys alone, from the tile that has the focus. */
@@ -42,7 +47,27 @@ export async function keyChunk(page, from, last) {
         await page.keyboard.press('Shift+ArrowRight');
     }
     await page.keyboard.press('Enter');
-    await expect(chunk(page, `${from}–${last}`)).toBeVisible();
+    await expect(page.locator('#chunk-choice option:checked')).toHaveText(new RegExp(`^${from}–${last} · (?!.*proposed)`));
+    await expect(chunk(page, `${from}–${last}`)).toHaveCount(1);
 }
 
-export const chunk = (page, span) => page.locator('.chunk-list li', { has: page.locator(`strong:text-is("${span}")`) });
+/** The chunk on the map, named by its measures: the part of its arc that stands for it. */
+export const chunk = (page, span) => page.locator(`.measure-map .arc[role=option][aria-label^="Chunk ${span},"]`);
+
+/** The end of an arc at which it is pulled; the arc may go over several rows. */
+export async function handle(page, span, edge) {
+    const edges = await chunk(page, span).getAttribute('data-of');
+    return page.locator(`.measure-map .arc[data-of="${edges}"] .handle[data-edge=${edge}]`);
+}
+
+/** Pulls an edge of a chunk to a beat of a measure. */
+export async function pull(page, span, edge, measure, beat, beats = 4) {
+    await showMap(page);
+    const grip = await (await handle(page, span, edge)).boundingBox();
+    await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+    await page.mouse.down();
+    const to = await tile(page, measure).boundingBox();
+    await page.mouse.move(to.x + to.width / 2, to.y + 20, { steps: 4 });
+    await page.mouse.move(to.x + to.width * beat / beats, to.y + 25);
+    await page.mouse.up();
+}
