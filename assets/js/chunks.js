@@ -50,7 +50,6 @@ function paint() {
     }
     const one = option();
     const told = form.querySelector('[data-chunk-told]');
-    told.hidden = !one || one.dataset.told === '';
     told.textContent = one?.dataset.told ?? '';
     form.querySelector('[data-remove]').disabled = one?.dataset.proposed === '1';
     const hands = form.querySelector('[data-chunk-hands]');

@@ -53,6 +53,17 @@ final readonly class Realignment
         return null === $from || null === $to || !$from->isBefore($to) ? null : Chunk::of($this->new, $chunk->kind, $from, $to, $chunk->lands && !$to->equals($this->new->end()));
     }
 
+    /** The id of a note in the newer score, by its measure; none if that is gone. */
+    public function note(string $id): ?string
+    {
+        if (1 !== preg_match('/^(.*-m)(\d+)(-v\d+-\d+)$/', $id, $match)) {
+            return null;
+        }
+        $to = $this->pairs[(int) $match[2]] ?? null;
+
+        return null === $to ? null : $match[1].$to.$match[3];
+    }
+
     /** Where a chunk starts: in its measure, or at the first that is left after it. */
     private function start(Place $place): ?Place
     {

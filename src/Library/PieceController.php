@@ -13,11 +13,14 @@ use App\Shared\Web\Version;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
+use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Form\FormError;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -91,6 +94,34 @@ final class PieceController extends AbstractController
         }
 
         return $this->render('library/settings.html.twig', ['piece' => $piece, 'form' => $form]);
+    }
+
+    /** Reads a newer file of the same piece: chunks stay on their music. */
+    #[Route('/newer', name: 'piece_newer', methods: ['GET', 'POST'])]
+    public function newer(Piece $piece, Request $request, NewerFile $newer): Response
+    {
+        $problem = '';
+        $file = $request->files->get('file');
+        if ($request->isMethod('POST')) {
+            $problem = match (true) {
+                Version::isOld($request, $piece->getVersion()) => 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.',
+                !$file instanceof UploadedFile || !$file->isValid() => 'Choose a file first.',
+                $file->getSize() > ScoreFile::MAX_BYTES => 'The file is larger than a score can be.',
+                default => '',
+            };
+            if ('' === $problem && $file instanceof UploadedFile) {
+                try {
+                    $lost = $newer->read($piece, $file->getContent(), $file->getClientOriginalName());
+                    $this->addFlash('done', 0 === $lost ? 'The newer file is read. All chunks stand on their music.' : 'The newer file is read. Chunks whose measures are all gone were taken off the map.');
+
+                    return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+                } catch (UnreadableFile $refusal) {
+                    $problem = $refusal->getMessage();
+                }
+            }
+        }
+
+        return $this->render('library/newer.html.twig', ['piece' => $piece, 'problem' => $problem], new Response(null, '' === $problem ? 200 : 422));
     }
 
     /** The file from which the piece was read, as it came. */

@@ -60,7 +60,7 @@ async function walk(page) {
     await page.getByRole('link', { name: 'Compare two methods' }).click();
     await check(page, 'two methods');
     await page.goBack();
-    await page.locator('.measure-map .arc[role=option]').first().click({ position: { x: 60, y: 6 } });
+    await page.locator('.measure-map .arc[role=option] .hold').first().click({ position: { x: 60, y: 6 } });
     await expect(page.locator('.measure-map .arc.lit').first()).toBeVisible();
     await check(page, 'a chunk');
     await page.locator('.measure-map .tile').nth(2).click();

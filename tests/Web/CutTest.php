@@ -14,6 +14,7 @@ use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Score\Instrument;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 /** The measure map with its chunks, spots and methods. */
 final class CutTest extends WebCase
@@ -163,6 +164,40 @@ final class CutTest extends WebCase
         $this->post("/sequences/{$sequence->getId()}/lesson");
         $this->browser->followRedirect();
         self::assertStringContainsString('halt two beats: change level, set fingers, go', html_entity_decode($this->body()));
+    }
+
+    public function testANewerFileKeepsTheCutOnItsMusic(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $this->cut($piece, ['do' => 'end 1', 'chunk' => '0.0-4.0']);
+        $this->cut($piece, ['do' => 'make', 'from' => 6, 'last' => 6]);
+        // Two measures more at the start, and the seventh gone.
+        $this->newer($piece, "X:1\nT:Lines\nM:4/4\nL:1/4\nK:D\nA4|B4|DFAd|EGBe|FAdf|GBeg|AFED|BGFE|dBAG|\n");
+        self::assertResponseRedirects($this->address($piece));
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.said', 'Chunks whose measures are all gone');
+        self::assertSame(['1–2 phrase proposed', '3–7.1 phrase', '7.2–9 phrase stops'], $this->chunksFor($piece));
+        self::assertSelectorExists('[data-undo][disabled]');
+        $this->newer($piece, 'no score at all');
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorExists('.said.error');
+        $this->post($this->address($piece).'/newer', ['version' => 1]);
+        self::assertSelectorTextContains('.said.error', 'Somebody else changed this piece');
+    }
+
+    private function newer(Piece $piece, string $bytes): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'newer');
+        file_put_contents($path, $bytes);
+        $this->post($this->address($piece).'/newer', [], ['file' => new UploadedFile($path, 'lines.abc', null, \UPLOAD_ERR_OK, true)]);
+    }
+
+    /** @return list<string> */
+    private function chunksFor(Piece $piece): array
+    {
+        $this->browser->request('GET', $this->address($piece).'?for=year-1');
+
+        return $this->chunks();
     }
 
     private function tune(string $lines): Piece

@@ -80,6 +80,12 @@ class HandEdit implements BelongsToProgram
         return $this->instrument;
     }
 
+    /** The same note in a newer state of the score. */
+    public function move(string $note): void
+    {
+        $this->note = $note;
+    }
+
     public function edit(): Edit
     {
         return Edit::of($this->note, $this->pitch, $this->kind, $this->value);

@@ -113,6 +113,16 @@ class Piece implements BelongsToProgram
         $this->take($score, $notices);
     }
 
+    /**
+     * A newer state of the piece, also with other measures: who calls it moves the chunks. Title and tempo stay as the teacher has them.
+     *
+     * @param list<Notice> $notices
+     */
+    public function renew(Score $score, array $notices): void
+    {
+        $this->take($score, $notices);
+    }
+
     /** @param list<Notice> $notices */
     private function take(Score $score, array $notices): void
     {

@@ -32,6 +32,11 @@ class PieceSource implements BelongsToProgram
     public function __construct(Piece $piece, string $fileName, string $bytes)
     {
         $this->piece = $piece;
+        $this->renew($fileName, $bytes);
+    }
+
+    public function renew(string $fileName, string $bytes): void
+    {
         $this->fileName = mb_substr($fileName, 0, 255);
         $this->packed = (string) gzencode($bytes, 6);
     }

@@ -88,6 +88,12 @@ final class RealignmentTest extends TestCase
         }
     }
 
+    public function testNotesAreFoundByTheirMeasures(): void
+    {
+        $realignment = Realignment::of(Tunes::abc('DFAd|EGBe|FAdf|'), Tunes::abc('A4|DFAd|FAdf|'));
+        self::assertSame(['P1-m1-v1-2', null, 'P1-m2-v1-0', null], [$realignment->note('P1-m0-v1-2'), $realignment->note('P1-m1-v1-0'), $realignment->note('P1-m2-v1-0'), $realignment->note('elsewhere')]);
+    }
+
     public function testTheWholeStaysTheWhole(): void
     {
         $new = Tunes::abc('DFAd|A4|');
