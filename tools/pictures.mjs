@@ -66,8 +66,13 @@ await take('piece', async () => {
     await openPiece('Kettle on the Hob');
     await page.locator('.hands-bar [name=instrument]').selectOption('violin');
     await page.locator('.hands-bar [name=fingers]').selectOption('all');
-    await page.getByLabel('bow ribbon').check();
-    await page.locator('.bow-ribbon .stroke').first().waitFor();
+    await page.locator('.measure-map .arc[role=option] .hold').first().click({ position: { x: 200, y: 8 } });
+    await page.waitForTimeout(900);
+}, { height: 1000 });
+await take('methods', async () => {
+    await page.goto('/library?search=Kettle');
+    const address = await page.getByRole('link', { name: 'Kettle on the Hob', exact: true }).getAttribute('href');
+    await page.goto(address + '/methods?one=forward&other=find-it');
 });
 await take('note', async () => {
     await openPiece('Night Train to Brindle');

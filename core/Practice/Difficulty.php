@@ -69,7 +69,8 @@ final readonly class Difficulty
     }
 
     /**
-     * The comfort tempo of a chunk for a goal: that of its hardest move, or a share of the goal where no hands are known.
+     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it where nothing
+     * moves.
      *
      * @param list<Instrument>|null $only of these instruments; of all if none are named
      */
@@ -77,7 +78,11 @@ final readonly class Difficulty
     {
         $hardest = $this->hardest($chunk, $only);
 
-        return null === $hardest ? Comfort::untilKnown($goal) : Comfort::of($hardest->tempo(), $goal);
+        return match (true) {
+            null !== $hardest => Comfort::of($hardest->tempo(), $goal),
+            [] === $this->parts => Comfort::untilKnown($goal),
+            default => Comfort::of(Comfort::CAP_OF_GOAL * $goal, $goal),
+        };
     }
 
     /**

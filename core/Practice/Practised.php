@@ -11,20 +11,24 @@ final class Practised
     private array $chunks = [];
 
     /**
-     * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it.
+     * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it, each as it was practised
+     * last: what was drilled alone and then in its measure is as comfortable as the measure.
      *
      * @param Comfort $before without any practice
      */
     public function comfort(Chunk $chunk, Comfort $before): Comfort
     {
         $inside = null;
+        $seen = [];
         foreach (array_reverse($this->chunks) as [$other, $comfort]) {
             if ($other->contains($chunk)) {
                 return $comfort->tempo > $before->tempo ? $comfort : $before;
             }
-            if ($chunk->contains($other) && (null === $inside || $comfort->tempo < $inside->tempo)) {
-                $inside = $comfort;
+            if (!$chunk->contains($other) || [] !== array_filter($seen, static fn (Chunk $later): bool => $later->contains($other))) {
+                continue;
             }
+            $seen[] = $other;
+            $inside = null === $inside || $comfort->tempo < $inside->tempo ? $comfort : $inside;
         }
 
         return null !== $inside && $inside->tempo > $before->tempo ? $inside : $before;

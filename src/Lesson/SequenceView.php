@@ -26,7 +26,7 @@ final readonly class SequenceView
 
     /**
      * @param array<string, ChunkCoverage>                 $coverage by chunk id
-     * @param array<string, Hardest|null>                  $hardest  the move that holds each chunk back, by the chunk's edges
+     * @param array<string, array{Hardest|null, float}>    $hardest  the move that holds each chunk back, and its comfort tempo, by the chunk's edges
      * @param \Closure(list<SequenceStep>): list<StepTime> $times    of the steps
      */
     public static function of(Sequence $sequence, array $coverage, array $hardest, \Closure $times): self
@@ -38,13 +38,14 @@ final readonly class SequenceView
         foreach ($steps as $step) {
             $met = $coverage[ClassRecord::matter($step->getChunk()?->getId(), $step->getRung())] ?? null;
             $chunk = $step->getChunk()?->span();
-            $holds[] = $hold = $hardest[$step->getChunk()?->edges() ?? ''] ?? null;
+            [$hold, $comfort] = $hardest[$step->getChunk()?->edges() ?? ''] ?? [null, Comfort::untilKnown($goal)->tempo];
+            $holds[] = $hold;
             $reckoned[] = new SequenceStep(
                 $step->getPurpose(),
                 $chunk,
                 $step->stair(),
                 $step->rule($class->getTreadsBack()),
-                $sequence->getComfort() ?? $hold?->tempo() ?? Comfort::untilKnown($goal)->tempo,
+                $sequence->getComfort() ?? $comfort,
                 $step->getMode(),
                 $step->getTurns(),
                 self::startTread($step, $met, $class->getTreadsBack()),

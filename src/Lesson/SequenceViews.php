@@ -30,7 +30,7 @@ final readonly class SequenceViews
         });
     }
 
-    /** @return array<string, Hardest|null> the move that holds each chunk of the sequence back, by the chunk's edges */
+    /** @return array<string, array{Hardest|null, float}> the move that holds each chunk of the sequence back, and its comfort tempo, by the chunk's edges */
     private function hardest(Sequence $sequence): array
     {
         $class = $sequence->getClass();
@@ -43,12 +43,17 @@ final readonly class SequenceViews
             }
         }
         $policies = $class->handPolicies();
-        $key = hash('xxh128', $this->difficulty->fingerprint($piece, $policies, $class).json_encode([$instruments, array_keys($chunks)], \JSON_THROW_ON_ERROR));
+        $key = hash('xxh128', $this->difficulty->fingerprint($piece, $policies, $class).json_encode([$instruments, $sequence->getGoalTempo(), array_keys($chunks)], \JSON_THROW_ON_ERROR));
 
-        return $this->cache->get('hardest.'.$key, function () use ($piece, $policies, $class, $chunks, $instruments): array {
+        return $this->cache->get('hardest.'.$key, function () use ($piece, $policies, $class, $chunks, $instruments, $sequence): array {
             $difficulty = $this->difficulty->of($piece, $policies, $class);
 
-            return array_map(static fn (Chunk $chunk): ?Hardest => $difficulty->hardest($chunk->span(), $instruments), $chunks);
+            $hardest = [];
+            foreach ($chunks as $edges => $chunk) {
+                $hardest[$edges] = [$difficulty->hardest($chunk->span(), $instruments), $difficulty->comfort($chunk->span(), $sequence->getGoalTempo(), $instruments)->tempo];
+            }
+
+            return $hardest;
         });
     }
 }

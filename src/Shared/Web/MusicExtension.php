@@ -66,10 +66,12 @@ final class MusicExtension extends AbstractExtension
         $last = $chunk->lastPosition();
         $to = $numbers->at($last);
         if ($chunk->to->offset > 0) {
-            $to .= '.'.Ticks::beats(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - $piece->beatTicks) + $piece->beatTicks, $piece->beatTicks);
+            // The beat in which its last note lies.
+            $to .= '.'.(1 + intdiv(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - 1), $piece->beatTicks));
         }
 
-        return $from === $to ? $from : $from.'–'.$to;
+        // What ends with the bar line of the measure in which it begins is told by its beginning.
+        return $from === $to || (0 === $chunk->to->offset && $chunk->from->position === $last && $chunk->from->offset > 0) ? $from : $from.'–'.$to;
     }
 
     /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */

@@ -46,6 +46,12 @@ final class DifficultyTest extends TestCase
         self::assertSame(60.0, Difficulty::of($piece, [])->comfort(Chunk::whole($piece), 80)->tempo);
     }
 
+    public function testWhereNothingMovesAnyTempoIsComfortable(): void
+    {
+        $piece = Tunes::abc('D4|');
+        self::assertGreaterThan(80.0, $this->difficulty($piece, [Instrument::Violin])->comfort(Chunk::whole($piece), 80)->tempo);
+    }
+
     public function testSpotsOfAllInstrumentsWorstFirst(): void
     {
         $piece = ScoreFile::read((string) file_get_contents(\dirname(__DIR__, 3).'/demo/tunes/10-night-train-to-brindle.abc'))->piece;

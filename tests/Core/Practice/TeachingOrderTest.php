@@ -17,6 +17,7 @@ use CoinStair\Core\Practice\Difficulty;
 use CoinStair\Core\Practice\Growth;
 use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Practice\PlannedStep;
+use CoinStair\Core\Practice\Practised;
 use CoinStair\Core\Practice\Proposal;
 use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Practice\Sameness;
@@ -139,7 +140,7 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc(self::A.self::B.self::A.self::B);
         $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
         $steps = Proposal::of($order, static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84), 84, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame([52, 42, 66, 84, 66, 84], array_map(static fn (PlannedStep $step): int => $step->stair->treads[0], $steps));
+        self::assertSame([52, 42, 66, 84, 84, 84], array_map(static fn (PlannedStep $step): int => $step->stair->treads[0], $steps));
         self::assertGreaterThan(42, $steps[2]->stair->treads[0], 'what was learned starts higher when it is joined');
         self::assertSame([[84], 1], [$steps[3]->stair->treads, $steps[3]->rule->count], 'what is found is played once');
         self::assertSame(0, $steps[3]->like?->from->position);
@@ -151,6 +152,19 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc(self::A.self::B);
         $steps = Proposal::of(TeachingOrder::of(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))), static fn (): Comfort => Comfort::of(50, 84), 84, CoinRule::standard(), Growth::equalRatio());
         self::assertSame([[42], [84]], [$steps[0]->stair->treads, $steps[\count($steps) - 1]->stair->treads]);
+    }
+
+    public function testWhatWasDrilledAloneIsAsComfortableAsThePhraseThatWasPractisedAfterIt(): void
+    {
+        $piece = Tunes::abc(self::A.self::B);
+        $chunk = static fn (int $from, int $to): Chunk => Chunk::of($piece, ChunkKind::ofSize($to - $from), Place::of($from), Place::of($to));
+        $practised = new Practised();
+        $practised->add($chunk(1, 2), Comfort::of(50, 84));
+        $practised->add($chunk(0, 4), Comfort::of(90, 84));
+        $practised->add($chunk(4, 8), Comfort::of(80, 84));
+        self::assertSame(80.0, $practised->comfort($chunk(0, 8), Comfort::of(40, 84))->tempo);
+        self::assertSame(90.0, $practised->comfort($chunk(1, 2), Comfort::of(40, 84))->tempo, 'in the phrase around it');
+        self::assertSame(95.0, $practised->comfort($chunk(0, 8), Comfort::of(95, 84))->tempo, 'practice lowers nothing');
     }
 
     public function testTheRungsOfALadderKeepOneTempo(): void
