@@ -24,7 +24,7 @@ use CoinStair\Core\Score\Ticks;
  */
 final class FormReport
 {
-    /** @return array{parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureRow>, sections: list<array{label: string, from: int, to: int}>, distinct: int, borders: list<array{position: int, offset: string, cost: float}>, texture: list<array{from: int, to: int, unison: list<list<string>>, rhythm: list<list<string>>, tune: list<string>}>} */
+    /** @return array{parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureRow>, sections: list<array{label: string, from: int, to: int}>, distinct: int, ofParts: list<array{part: string, distinct: int, classes: list<int>}>, borders: list<array{position: int, offset: string, cost: float}>, texture: list<array{from: int, to: int, unison: list<list<string>>, rhythm: list<list<string>>, tune: list<string>}>} */
     public static function of(Piece $piece, int $level = 1): array
     {
         $likeness = Likeness::of($piece);
@@ -35,9 +35,18 @@ final class FormReport
             'measures' => self::measures($piece, $likeness, self::stretched($piece, $sections)),
             'sections' => array_map(static fn (Section $section): array => ['label' => $section->label, 'from' => $section->from, 'to' => $section->to], $sections),
             'distinct' => $likeness->distinct(),
+            'ofParts' => array_map(static fn (Part $part): array => self::ofPart($piece, $part), $piece->parts),
             'borders' => array_map(static fn (Border $border): array => ['position' => $border->place->position, 'offset' => Ticks::quarters($border->place->offset), 'cost' => -$border->bonus], Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders),
             'texture' => array_map(static fn (Texture $span): array => ['from' => $span->from, 'to' => $span->to, 'unison' => $span->unison, 'rhythm' => $span->rhythm, 'tune' => $span->tune], Texture::of($piece)),
         ];
+    }
+
+    /** @return array{part: string, distinct: int, classes: list<int>} what comes back in one part alone */
+    private static function ofPart(Piece $piece, Part $part): array
+    {
+        $likeness = Likeness::of($piece, $part);
+
+        return ['part' => $part->id, 'distinct' => $likeness->distinct(), 'classes' => $likeness->classes];
     }
 
     /**

@@ -39,6 +39,12 @@ final class FormReportTest extends TestCase
         }
     }
 
+    public function testWhatComesBackInOnePartAlone(): void
+    {
+        $report = FormReport::of(Tunes::abc("V:1\nV:2\n[V:1] DEFG|ABcd|\n[V:2] D4|D4|"));
+        self::assertSame([2, [['part' => $report['parts'][0]['id'], 'distinct' => 2, 'classes' => [0, 1]], ['part' => $report['parts'][1]['id'], 'distinct' => 1, 'classes' => [0, 0]]]], [$report['distinct'], $report['ofParts']]);
+    }
+
     public function testEveryDemoTuneIsCutWhereItsBookMarksASection(): void
     {
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
