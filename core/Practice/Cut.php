@@ -40,7 +40,7 @@ final readonly class Cut
     }
 
     /**
-     * Moves the start of a chunk, and with it every edge that stands at the same place.
+     * Moves the start of a chunk, and with it every edge that stands at the same place but those of the whole.
      *
      * @throws \InvalidArgumentException if a chunk would be left empty
      */
@@ -50,7 +50,7 @@ final readonly class Cut
     }
 
     /**
-     * Moves the end of a chunk, and with it every edge that stands at the same place.
+     * Moves the end of a chunk, and with it every edge that stands at the same place but those of the whole.
      *
      * @throws \InvalidArgumentException if a chunk would be left empty
      */
@@ -172,7 +172,8 @@ final readonly class Cut
         foreach ($this->chunks as $key => $chunk) {
             $from = $chunk->from->equals($border) ? $to : $chunk->from;
             $end = $chunk->to->equals($border) ? $to : $chunk->to;
-            if ($from === $chunk->from && $end === $chunk->to) {
+            // The whole stays the whole, whatever is pulled at its ends.
+            if (($from === $chunk->from && $end === $chunk->to) || (ChunkKind::Whole === $chunk->kind && $key !== $number)) {
                 $chunks[$key] = $chunk;
                 continue;
             }

@@ -50,7 +50,7 @@ final class TeachingOrder
             Method::Halves => $self->halves(),
             Method::FindIt => $self->findIt(),
             Method::SpotFirst => $self->spotFirst($spots),
-            Method::Own => $self->own($own),
+            Method::Own => $self->own($own, $spots),
         };
         $self->order[] = new TaughtChunk(StepPurpose::Run, $tree->whole);
 
@@ -266,12 +266,7 @@ final class TeachingOrder
             }
         }
         foreach ($chosen as [$chunk, $spot]) {
-            foreach ($spot->crosses() ? Rung::cases() : [] as $rung) {
-                $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung, spot: $spot);
-            }
-            if (!$spot->crosses()) {
-                $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk, spot: $spot);
-            }
+            $this->drill($chunk, $spot);
             // In its context: the measure, if that is more, then the phrase.
             $phrase = $this->tree->phraseAt($chunk->from);
             $around = null;
@@ -288,17 +283,38 @@ final class TeachingOrder
         $this->forward();
     }
 
-    /** @param list<Chunk> $own */
-    private function own(array $own): void
+    /** A spot alone; a crossing rung by rung. */
+    private function drill(Chunk $chunk, Spot $spot): void
     {
+        foreach ($spot->crosses() ? Rung::cases() : [null] as $rung) {
+            $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung, spot: $spot);
+        }
+        $this->remember($chunk);
+    }
+
+    /**
+     * @param list<Chunk> $own
+     * @param list<Spot>  $spots
+     */
+    private function own(array $own, array $spots): void
+    {
+        $ofSpots = [];
+        foreach ($spots as $spot) {
+            $ofSpots[self::edges(self::ofSpot($this->tree->piece, $spot))] ??= $spot;
+        }
         $done = [];
         usort($own, static fn (Chunk $one, Chunk $other): int => $one->to->compare($other->to) ?: $other->from->compare($one->from));
         foreach ($own as $chunk) {
             if (ChunkKind::Whole === $chunk->kind) {
                 continue;
             }
+            $spot = ChunkKind::Spot === $chunk->kind ? $ofSpots[self::edges($chunk)] ?? null : null;
             $inside = array_filter($done, static fn (Chunk $other): bool => $chunk->contains($other));
-            \count($inside) > 1 ? $this->join($chunk) : $this->learn($chunk);
+            match (true) {
+                null !== $spot && null === $this->taughtAs($chunk) => $this->drill($chunk, $spot),
+                \count($inside) > 1 => $this->join($chunk),
+                default => $this->learn($chunk),
+            };
             $done[] = $chunk;
         }
     }

@@ -10,6 +10,7 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Record\ChunkList;
 use App\Shared\Record\DifficultyRecord;
+use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Practice\Chunk as Span;
 use CoinStair\Core\Practice\ChunkTree;
@@ -27,7 +28,7 @@ use Psr\Clock\ClockInterface;
 /** Makes a class's sequence for a piece by one of the methods, over the teacher's cut where there is one. */
 final readonly class SequenceBuilder
 {
-    public function __construct(private EntityManagerInterface $entities, private ChunkList $chunks, private DifficultyRecord $difficulty, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private ChunkList $chunks, private DifficultyRecord $difficulty, private MusicExtension $music, private ClockInterface $clock)
     {
     }
 
@@ -58,6 +59,9 @@ final readonly class SequenceBuilder
         foreach ($planned as $index => $step) {
             $row = new Step($sequence, $step->purpose, $chunks[$index], $step->stair, $step->rule);
             $row->setRung($step->rung);
+            if (null !== $step->spot && true !== $step->rung?->isOnOpenStrings()) {
+                $row->setPrompt(mb_substr($this->music->notice($step->spot->reason), 0, Step::PROMPT));
+            }
             $row->setLike(null === $step->like ? null : $chunks[$like++]);
             $sequence->add($row);
         }

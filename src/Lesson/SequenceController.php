@@ -16,6 +16,7 @@ use App\Shared\Record\DifficultyRecord;
 use App\Shared\Web\Version;
 use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Practice\Mode;
+use CoinStair\Core\Practice\Rung;
 use CoinStair\Core\Practice\Stair;
 use CoinStair\Core\Practice\StepPurpose;
 use CoinStair\Core\Score\Instrument;
@@ -104,14 +105,19 @@ final class SequenceController extends AbstractController
 
                 return '';
             }
-            $chunk = $this->entities->getRepository(Chunk::class)->findOneBy(['id' => (int) $what, 'piece' => $sequence->getPiece()]);
+            $ladder = str_starts_with($what, 'ladder-');
+            $chunk = $this->entities->getRepository(Chunk::class)->findOneBy(['id' => (int) ($ladder ? substr($what, 7) : $what), 'piece' => $sequence->getPiece()]);
             if (null === $chunk) {
                 return 'Choose a chunk of this piece.';
             }
             $goal = $sequence->getGoalTempo();
             $comfort = $sequence->getComfort() ?? $this->difficulty->of($sequence->getPiece(), $class->handPolicies(), $class)->comfort($chunk->span(), $goal, $sequence->getInstruments())->tempo;
-            $stair = Stair::climb(Stair::startTempo($comfort, $goal), $goal, $class->growth());
-            $sequence->add(new Step($sequence, StepPurpose::Learn, $chunk, $stair, $class->rule()));
+            $start = Stair::startTempo($comfort, $goal);
+            foreach ($ladder ? Rung::cases() : [null] as $rung) {
+                $step = new Step($sequence, StepPurpose::Learn, $chunk, null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]), $class->rule());
+                $step->setRung($rung);
+                $sequence->add($step);
+            }
 
             return '';
         });
@@ -155,7 +161,7 @@ final class SequenceController extends AbstractController
             $step->setTurns(max(1, min(12, $fields->getInt('turns', 1))));
             $step->setMode(Mode::tryFrom($fields->getString('mode')) ?? $step->getMode());
             $step->setPattern($patterns->find($fields->getInt('pattern')));
-            $step->setPrompt(mb_substr(trim($fields->getString('prompt')), 0, 160));
+            $step->setPrompt(mb_substr(trim($fields->getString('prompt')), 0, Step::PROMPT));
 
             return '';
         });

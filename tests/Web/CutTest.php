@@ -150,9 +150,14 @@ final class CutTest extends WebCase
         self::assertSame('Run 1–8', end($steps));
         self::assertContains('Learn '.$label, $steps, 'the edge that was pulled');
         self::assertStringContainsString('comfortable at', $this->text('.steps-list'));
+        self::assertStringContainsString('“Finger 2 hops from D to A.”', $this->text('.steps-list'));
         $this->browser->submit($this->browser->getCrawler()->selectButton('Build the steps anew')->form(['method' => 'forward']));
         $this->browser->followRedirect();
         self::assertStringNotContainsString('open strings only', $this->text('.steps-list'));
+        $ladder = $this->browser->getCrawler()->filter('#what option[value^=ladder]')->first()->attr('value');
+        $this->browser->submit($this->browser->getCrawler()->filter('#what')->closest('form')?->form(['what' => (string) $ladder]) ?? throw new \LogicException('No form.'));
+        $this->browser->followRedirect();
+        self::assertSame(5, substr_count($this->text('.steps-list'), 'Learn 5.3'));
     }
 
     public function testTheRungsOfALadderAreTaughtOneByOne(): void

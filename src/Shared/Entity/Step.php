@@ -21,6 +21,9 @@ class Step implements BelongsToProgram
 {
     use ProgramRow;
 
+    /** Longest prompt line. */
+    public const PROMPT = 160;
+
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
 
@@ -73,7 +76,7 @@ class Step implements BelongsToProgram
     private int $turns = 1;
 
     /** A line for the class to see before it plays. */
-    #[ORM\Column(length: 160)]
+    #[ORM\Column(length: self::PROMPT)]
     private string $prompt = '';
 
     public function __construct(Sequence $sequence, StepPurpose $purpose, ?Chunk $chunk, ?Stair $stair, CoinRule $rule)

@@ -33,6 +33,14 @@ final class CutTest extends TestCase
         self::assertSame(2, $cut->moveStart(2, $this->beat(3, 3))->touched);
     }
 
+    public function testTheWholeStaysTheWhole(): void
+    {
+        $cut = $this->cut([1 => [0, 4], 2 => [4, 8], 3 => [0, 8], 4 => [6, 8]]);
+        self::assertSame([1 => '0–4', 2 => '4–7+3', 3 => '0–8', 4 => '6–7+3'], self::told($cut->moveEnd(2, $this->beat(7, 3))));
+        self::assertSame([1 => '0+1–4', 2 => '4–8', 3 => '0–8', 4 => '6–8'], self::told($cut->moveStart(1, $this->beat(0, 1))));
+        self::assertSame('0–7', self::told($cut->moveEnd(3, Place::of(7)))[3], 'unless it is pulled itself');
+    }
+
     public function testNoChunkIsPulledEmpty(): void
     {
         $cut = $this->cut([1 => [0, 4], 2 => [4, 8]]);

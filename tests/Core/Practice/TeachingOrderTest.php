@@ -78,6 +78,15 @@ final class TeachingOrderTest extends TestCase
         self::assertSame(['learn 0–4', 'learn 6–7', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'run 0–16'], array_map(self::told(...), $order));
     }
 
+    public function testASpotThatATeacherMadeUnfoldsWhereItIsACrossing(): void
+    {
+        $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
+        $spots = $this->difficulty($piece, 110, [Instrument::Violin])->spots(110);
+        $chunk = TeachingOrder::ofSpot($piece, $spots[0]);
+        $order = TeachingOrder::of(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), $spots, [$chunk]);
+        self::assertSame(['learn 4+2–4+3 open-strings', 'learn 4+2–4+3 long-stop', 'learn 4+2–4+3 short-stop', 'learn 4+2–4+3 no-stop', 'learn 4+2–4+3 with-fingers', 'run 0–8'], array_map(self::told(...), $order));
+    }
+
     public function testWorstSpotsComeFirstEachThenInItsMeasureAndItsPhrase(): void
     {
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
