@@ -10,16 +10,9 @@ use CoinStair\Bench\Scores;
 use CoinStair\Bench\Stopwatch;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Form\Sections;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
 use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
-use CoinStair\Core\Practice\ChunkTree;
-use CoinStair\Core\Practice\Difficulty;
-use CoinStair\Core\Practice\Method;
-use CoinStair\Core\Practice\TaughtChunk;
-use CoinStair\Core\Practice\TeachingOrder;
 use CoinStair\Core\Score\Piece;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -74,33 +67,5 @@ $long = Scores::fiveParts(2000);
 $times = Stopwatch::medians(['200 measures' => static fn () => $hands($five), '2,000 measures' => static fn () => $hands($long)], 5, 1);
 Stopwatch::print(sprintf('Both hands of five parts, %d notes and %d strokes; ten times the measures in under 11 ×', $notes, $strokes), $times, 11.0);
 printf("  200 measures: %.0f ms (budget 300, goal 180)\n", $times['200 measures']);
-/** @return list<BothHands> */
-$handsOf = static fn (Piece $piece): array => array_map(static fn ($part) => BothHands::of($piece->withParts([$part]), $part->instrument, HandPolicies::ofLevel(2), 72), $piece->parts);
-$cut = static function (Piece $piece, array $hands): int {
-    $likeness = Likeness::of($piece);
-    Sections::of($piece, $likeness);
-    $difficulty = Difficulty::of($piece, array_values(array_filter($hands, static fn (mixed $of): bool => $of instanceof BothHands)));
-    $spots = $difficulty->spots(96);
-    $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, $likeness, 2, $difficulty->weights), $spots);
-    $known = array_filter($order, static fn (TaughtChunk $taught): bool => null !== $difficulty->hardest($taught->chunk));
-
-    return count($spots) + count($known);
-};
-$fiveHands = $handsOf($five);
-// Alone, as a request has it; then against ten times the measures, once with the cycle collector of PHP, which walks through all that lives.
-$alone = Stopwatch::medians(['200 measures' => static fn () => $cut($five, $fiveHands)], 9, 2)['200 measures'];
-$longHands = $handsOf($long);
-$work = ['200 measures' => static fn () => $cut($five, $fiveHands), '2,000 measures' => static fn () => $cut($long, $longHands)];
-gc_disable();
-Stopwatch::print(sprintf('Form, spots and chunks of the same, %d spots and steps; ten times the measures, near linear: under 13 ×', $cut($five, $fiveHands)), Stopwatch::medians($work, 5, 1), 13.0);
-gc_enable();
-$collected = Stopwatch::medians($work, 3, 1);
-printf("  200 measures alone: %.0f ms (budget 150); with the cycle collector ten times the measures take %.1f times as long\n", $alone, $collected['2,000 measures'] / $collected['200 measures']);
-foreach ([Method::SpotFirst, Method::LastFirst, Method::Halves, Method::FindIt] as $method) {
-    $tree = ChunkTree::of($five, Likeness::of($five), 2);
-    $spots = Difficulty::of($five, $fiveHands)->spots(96);
-    printf("  %-10s %.1f ms\n", $method->value, Stopwatch::medians(['order' => static fn () => TeachingOrder::of($method, $tree, $spots)], 5, 1)['order']);
-}
-unset($fiveHands, $longHands);
 $short = Scores::fiveParts(32);
 Stopwatch::print('Both hands of 32 measures for four instruments; budget 60 ms for the whole analysis', Stopwatch::medians(['32 measures' => static fn () => $hands($short->withParts(array_slice($short->parts, 0, 4)))], 9, 1));

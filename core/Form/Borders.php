@@ -41,14 +41,18 @@ final readonly class Borders
         $counted = self::counted($piece);
         $all = $before = [];
         foreach ($piece->measures as $position => $measure) {
-            foreach ($seams->inside($position) as $offset => $seam) {
-                // An upbeat like that of the piece stands for the bar line behind it.
-                $leads = $upbeat > 0 && $measure->length - $upbeat === $offset && !$measure->isShort();
-                if ($leads && self::mayBegin($piece, $position + 1)) {
-                    $border = new Border(Place::of($position, $offset), self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1), $position + 1);
-                    $before[$position + 1] = $border;
-                    $all[] = $border;
-                } elseif ($seam->afterRest) {
+            // An upbeat like that of the piece stands for the bar line behind it.
+            $leads = $upbeat > 0 && !$measure->isShort() && self::mayBegin($piece, $position + 1) ? $measure->length - $upbeat : 0;
+            $offsets = $seams->restEnds($position);
+            if ($leads > 0 && !\in_array($leads, $offsets, true)) {
+                $offsets[] = $leads;
+                sort($offsets);
+            }
+            foreach ($offsets as $offset) {
+                $seam = $offset > 0 ? $seams->inside($position, $offset) : null;
+                if (null !== $seam && $offset === $leads) {
+                    $all[] = $before[$position + 1] = new Border(Place::of($position, $offset), self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1), $position + 1);
+                } elseif (null !== $seam && $seam->afterRest) {
                     $all[] = new Border(Place::of($position, $offset), self::end($seam));
                 }
             }

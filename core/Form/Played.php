@@ -16,7 +16,11 @@ final class Played
     /** The same text for two events that are played the same. */
     public static function key(Event $event): string
     {
-        $played = $event->isRest() ? 'z' : ($event->tiedFrom ? '~' : '').($event->tiedTo ? '-' : '').str_repeat('(', $event->slurStarts).str_repeat(')', $event->slurStops);
+        if ($event->isRest()) {
+            $played = 'z';
+        } else {
+            $played = ($event->tiedFrom ? '~' : '').($event->tiedTo ? '-' : '').($event->slurStarts > 0 ? '('.$event->slurStarts : '').($event->slurStops > 0 ? ')'.$event->slurStops : '');
+        }
         foreach ($event->pitches as $pitch) {
             $played .= $pitch->name();
         }

@@ -13,42 +13,32 @@ use CoinStair\Core\Score\Place;
 final readonly class Seams
 {
     /**
-     * @param array<int, true>             $torn   positions at whose start something goes on
-     * @param array<int, Seam>             $before seams at the start of measures, by position
-     * @param array<int, array<int, Seam>> $inside seams inside measures, by position and offset, at which a note begins
+     * @param array<int, true>                      $torn   positions at whose start something goes on
+     * @param array<int, Seam>                      $before seams at the start of measures, by position
+     * @param array<int, array<string, VoiceSeams>> $voices of each measure
      */
-    private function __construct(private array $torn, private array $before, private array $inside)
+    private function __construct(private array $torn, private array $before, private array $voices, private int $beatTicks)
     {
     }
 
     public static function of(Piece $piece): self
     {
-        $torn = $before = $inside = $voices = [];
+        $torn = $before = $all = $voices = [];
         if ($piece->isOutline()) {
             // Its rests only stand for notes that nobody typed.
-            return new self([], [], []);
+            return new self([], [], [], $piece->beatTicks);
         }
         foreach ($piece->measures as $position => $measure) {
-            $starts = $here = [];
+            $here = [];
+            $beatTicks = $measure->meter->beatTicks();
             foreach ($piece->parts as $part) {
                 foreach ($part->events($position) as $event) {
                     if ($event->isGrace()) {
                         continue;
                     }
                     $key = $part->id.' '.$event->voice;
-                    $voice = $here[$key] ??= new VoiceSeams($voices[$key] ?? null, $measure->meter->beatTicks());
+                    $voice = $here[$key] ??= new VoiceSeams($voices[$key] ?? null, $beatTicks);
                     $voice->add($event);
-                    if (!$event->isRest()) {
-                        $starts[$event->start] = true;
-                    }
-                }
-            }
-            unset($starts[0]);
-            ksort($starts);
-            foreach (array_keys($starts) as $offset) {
-                $seam = self::seam($here, $offset, $piece->beatTicks);
-                if (null !== $seam) {
-                    $inside[$position][$offset] = $seam;
                 }
             }
             $end = self::seam($here, $measure->length, $piece->beatTicks);
@@ -56,10 +46,10 @@ final readonly class Seams
             if (null === $end) {
                 $torn[$position + 1] = true;
             }
-            $voices = $here;
+            $all[$position] = $voices = $here;
         }
 
-        return new self($torn, $before, $inside);
+        return new self($torn, $before, $all, $piece->beatTicks);
     }
 
     /** A cut before this measure tears nothing. */
@@ -74,16 +64,36 @@ final readonly class Seams
         return $this->before[$position] ?? new Seam(false, 0.0, false);
     }
 
-    /** @return array<int, Seam> by offset in ticks */
-    public function inside(int $position): array
+    /** What ends at a place inside a measure on which a note begins; none if no note begins there, or something goes on. */
+    public function inside(int $position, int $offset): ?Seam
     {
-        return $this->inside[$position] ?? [];
+        foreach ($this->voices[$position] ?? [] as $voice) {
+            if ($voice->beginsAt($offset)) {
+                return self::seam($this->voices[$position], $offset, $this->beatTicks);
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<int> offsets inside a measure at which a rest of some voice ends, rising */
+    public function restEnds(int $position): array
+    {
+        $ends = [];
+        foreach ($this->voices[$position] ?? [] as $voice) {
+            foreach ($voice->restEnds() as $end) {
+                $ends[$end] = true;
+            }
+        }
+        ksort($ends);
+
+        return array_keys($ends);
     }
 
     /** A cut at a place tears nothing. */
     public function isOpen(Place $place): bool
     {
-        return 0 === $place->offset ? $this->isOpenAt($place->position) : isset($this->inside[$place->position][$place->offset]);
+        return 0 === $place->offset ? $this->isOpenAt($place->position) : null !== $this->inside($place->position, $place->offset);
     }
 
     /**

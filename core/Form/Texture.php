@@ -43,7 +43,13 @@ final readonly class Texture
 
     public function isInUnison(string $part): bool
     {
-        return [] !== $this->unisonOf($part);
+        foreach ($this->unison as $group) {
+            if (\in_array($part, $group, true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return list<string> ids of the parts with which a part is in unison or octaves, without itself */
@@ -105,7 +111,7 @@ final readonly class Texture
     {
         $letters = '';
         foreach ($event->pitches as $pitch) {
-            $letters .= $pitch->letterName();
+            $letters .= $pitch->letter.$pitch->alteration;
         }
 
         return $letters;

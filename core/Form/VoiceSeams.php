@@ -14,6 +14,8 @@ final class VoiceSeams
     private array $ends = [];
     /** @var list<array{int, int}> rests, which may be cut anywhere */
     private array $rests = [];
+    /** @var array<int, true> offsets at which a note begins */
+    private array $starts = [];
     private int $slurs;
     private Tuplet $tuplet;
     private int $written = 0;
@@ -32,6 +34,8 @@ final class VoiceSeams
         $this->slurs = max(0, $this->slurs + $event->slurStarts - $event->slurStops);
         if ($event->isRest()) {
             $this->rests[] = [$event->start, $event->end()];
+        } else {
+            $this->starts[$event->start] = true;
         }
         if (0 === $this->slurs && !$event->tiedTo && $this->completesTuplet($event)) {
             $this->ends[$event->end()] = [$event->isRest() ? 0 : $event->length, $event->slurStops > 0];
@@ -51,6 +55,17 @@ final class VoiceSeams
         }
 
         return null;
+    }
+
+    public function beginsAt(int $offset): bool
+    {
+        return isset($this->starts[$offset]);
+    }
+
+    /** @return list<int> offsets */
+    public function restEnds(): array
+    {
+        return array_column($this->rests, 1);
     }
 
     private function completesTuplet(Event $event): bool

@@ -99,9 +99,8 @@ final readonly class Difficulty
             array_push($spots, ...Spots::hard($this->parts[$index], $this->beatTicks, $moves->moves, $goal));
         }
         $spots = null === $only ? $spots : array_values(array_filter($spots, static fn (Spot $spot): bool => \in_array($spot->instrument, $only, true)));
-        usort($spots, Spot::worstFirst(...));
 
-        return $spots;
+        return Spot::worstFirst($spots);
     }
 
     /** @return list<Move> of one instrument, part by part */

@@ -7,9 +7,7 @@ namespace CoinStair\Core\Practice;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\Fingering;
-use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\Placement;
-use CoinStair\Core\RightHand\BowedStroke;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
@@ -28,7 +26,7 @@ final class MoveTimes
     private const LEVELS = [1 => 1.0, 2 => 0.8, 3 => 0.65, 4 => 0.55];
     private const LEAST = 0.11;
 
-    /** @var array<string, array{int, BowedStroke}> stroke by the id of each of its notes */
+    /** @var array<string, array{int, bool, string}> by the id of each note: number of its stroke, whether the bow is lifted before it, and its first note if it is hooked */
     private array $strokes = [];
     /** @var array<string, array{float, MoveFamily, Notice}> what equal moves take */
     private array $known = [];
@@ -37,8 +35,9 @@ final class MoveTimes
     private function __construct(private readonly BothHands $hands, private readonly array $factors)
     {
         foreach ($hands->bowing->strokes as $index => $step) {
+            $told = [$index, $step->isLifted(), $step->has(StrokeMark::Hook) ? $step->stroke->notes[0] ?? '' : ''];
             foreach ($step->stroke->notes as $note) {
-                $this->strokes[$note] = [$index, $step];
+                $this->strokes[$note] = $told;
             }
         }
     }
@@ -53,19 +52,21 @@ final class MoveTimes
     {
         $self = new self($hands, $factors);
         $moves = [];
-        $before = null;
+        $earlier = $from = $start = $left = null;
+        $choices = $hands->fingering->choices;
         foreach ($hands->fingering->notes as $index => $note) {
-            $choice = $hands->fingering->choices[$index];
-            if ($note->tiedFrom || null === $choice) {
+            $to = $choices[$index];
+            if ($note->tiedFrom || null === $to) {
                 continue;
             }
             $place = Place::of($note->position, $note->offset);
-            if (null !== $before) {
-                [$earlier, $from, $start] = $before;
-                [$seconds, $family, $reason] = $self->time($earlier, $from, $note, $choice, $newness[$index] ?? Newness::Known);
+            $stroke = $self->strokes[$note->id] ?? null;
+            if (null !== $earlier && null !== $from && null !== $start) {
+                $hop = $from->string !== $to->string && $from->finger === $to->finger && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
+                [$seconds, $family, $reason] = $self->time($from, $to, self::bow($left, $stroke), $hop, null !== $stroke && $stroke[2] === $note->id, $note->slurredFrom, $newness[$index] ?? Newness::Known);
                 $moves[] = new Move($start, $place, $note->at, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
             }
-            $before = [$note, $choice, $place];
+            [$earlier, $from, $start, $left] = [$note, $to, $place, $stroke];
         }
 
         return $moves;
@@ -76,15 +77,12 @@ final class MoveTimes
      *
      * @return array{float, MoveFamily, Notice}
      */
-    private function time(LineNote $earlier, Candidate $from, LineNote $note, Candidate $to, Newness $newness): array
+    private function time(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
     {
-        $bow = $this->bow($earlier, $note);
-        $hop = $from->string !== $to->string && $from->finger === $to->finger && Fingering::isHop($earlier, $note, $this->hands->fingeringPolicy);
-        $hooked = $this->isHooked($note);
-        $key = $from->string.' '.$from->hand.' '.$from->finger.' '.$from->semitones.' '.$from->placement->value.' '.$to->string.' '.$to->hand.' '.$to->finger.' '.$to->semitones.' '.$to->placement->value
-            .' '.$bow?->value.($hop ? 'h' : '').($hooked ? 'k' : '').($note->slurredFrom ? 's' : '').$newness->value;
+        // Notes of one pitch share their candidates, which live as long as the hands.
+        $key = spl_object_id($from).' '.spl_object_id($to).' '.$bow?->value.($hop ? 'h' : '').($hooked ? 'k' : '').($slurred ? 's' : '').(Newness::Known === $newness ? '' : $newness->value);
 
-        return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $note->slurredFrom, $newness);
+        return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $slurred, $newness);
     }
 
     /** @return array{float, MoveFamily, Notice} */
@@ -150,16 +148,16 @@ final class MoveTimes
         };
     }
 
-    private function bow(LineNote $earlier, LineNote $note): ?MoveRow
+    /**
+     * @param array{int, bool, string}|null $before stroke of the note before
+     * @param array{int, bool, string}|null $stroke of the note; none where it is plucked
+     */
+    private static function bow(?array $before, ?array $stroke): ?MoveRow
     {
-        [$before, $step] = [$this->strokes[$earlier->id] ?? null, $this->strokes[$note->id] ?? null];
-        if ((null === $before) !== (null === $step)) {
-            return MoveRow::Pluck;
-        }
-
         return match (true) {
-            null === $before || null === $step || $before[0] === $step[0] => null,
-            $step[1]->isLifted() => MoveRow::Retake,
+            (null === $before) !== (null === $stroke) => MoveRow::Pluck,
+            null === $before || null === $stroke || $before[0] === $stroke[0] => null,
+            $stroke[1] => MoveRow::Retake,
             default => MoveRow::Bow,
         };
     }
@@ -170,12 +168,5 @@ final class MoveTimes
 
         return (Placement::Stretched === $from->placement) !== (Placement::Stretched === $to->placement) && !$from->isOpen() && !$to->isOpen()
             || (!$from->isOpen() && !$to->isOpen() && $hands[$from->hand]->position === $hands[$to->hand]->position && $hands[$from->hand]->shape !== $hands[$to->hand]->shape);
-    }
-
-    private function isHooked(LineNote $note): bool
-    {
-        $step = $this->strokes[$note->id] ?? null;
-
-        return null !== $step && $step[1]->has(StrokeMark::Hook) && ($step[1]->stroke->notes[0] ?? '') === $note->id;
     }
 }

@@ -33,9 +33,24 @@ final readonly class Spot
         return MoveFamily::Crossing === $this->move?->family;
     }
 
-    /** The order of spots, for sorting: worst first, then as they come. */
-    public static function worstFirst(self $one, self $other): int
+    /**
+     * Worst first, then as they come in the music.
+     *
+     * @param list<self> $spots
+     *
+     * @return list<self>
+     */
+    public static function worstFirst(array $spots): array
     {
-        return $other->severity <=> $one->severity ?: $one->from->compare($other->from);
+        $severities = $places = [];
+        foreach ($spots as $spot) {
+            $severities[] = $spot->severity;
+            $places[] = ($spot->from->position << 32) + $spot->from->offset;
+        }
+        // Sorted by numbers alone: a long piece has thousands of spots.
+        $order = array_keys($spots);
+        array_multisort($severities, \SORT_DESC, \SORT_NUMERIC, $places, \SORT_ASC, \SORT_NUMERIC, $order);
+
+        return array_map(static fn (int $index): self => $spots[$index], $order);
     }
 }

@@ -30,10 +30,7 @@ final class Spots
      */
     public static function of(BothHands $hands, array $moves, int $goal): array
     {
-        $spots = [...self::hard($hands->instrument(), $hands->piece->beatTicks, $moves, $goal), ...self::others($hands)];
-        usort($spots, Spot::worstFirst(...));
-
-        return $spots;
+        return Spot::worstFirst([...self::hard($hands->instrument(), $hands->piece->beatTicks, $moves, $goal), ...self::others($hands)]);
     }
 
     /**
@@ -72,30 +69,34 @@ final class Spots
     {
         $spots = [];
         $before = null;
+        $id = $hands->part->id;
+        $together = false;
         foreach ($texture as $index => $span) {
+            $was = $together;
+            $together = $span->isInUnison($id);
             $earlier = $texture[$index - 1] ?? null;
-            if (null === $earlier || !$earlier->isInUnison($hands->part->id) || $span->isInUnison($hands->part->id) || \in_array($hands->part->id, $span->rests, true)) {
+            if (null === $earlier || !$was || $together || \in_array($id, $span->rests, true)) {
                 continue;
             }
             // Who goes on alone because the others rest leaves nobody.
-            $partners = array_values(array_diff($earlier->unisonOf($hands->part->id), $span->rests));
+            $partners = array_values(array_diff($earlier->unisonOf($id), $span->rests));
             $place = [] === $partners ? null : self::firstOwn($piece, $hands, $span->from, $partners);
             if (null !== $place) {
                 $before ??= self::notesBefore($hands);
-                $spots[] = new Spot($hands->instrument(), $before[$place->position.' '.$place->offset] ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
+                $spots[] = new Spot($hands->instrument(), $before[$place->position][$place->offset] ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
             }
         }
 
         return $spots;
     }
 
-    /** @return array<string, Place|null> the note before each, by its place */
+    /** @return array<int, array<int, Place|null>> the note before each, by position and offset */
     private static function notesBefore(BothHands $hands): array
     {
         $before = [];
         $last = null;
         foreach ($hands->fingering->notes as $note) {
-            $before[$note->position.' '.$note->offset] ??= $last;
+            $before[$note->position][$note->offset] ??= $last;
             $last = Place::of($note->position, $note->offset);
         }
 
