@@ -22,7 +22,7 @@ final readonly class SequenceViews
     /** @param array<string, ChunkCoverage> $coverage by chunk id */
     public function of(Sequence $sequence, array $coverage): SequenceView
     {
-        return SequenceView::of($sequence, $coverage, $this->hardest($sequence), function (array $steps) use ($sequence): array {
+        return SequenceView::of($sequence, $coverage, $this->hardest($sequence, $coverage), function (array $steps) use ($sequence): array {
             $piece = $sequence->getPiece();
             $key = hash('xxh128', $piece->scoreText().serialize([$sequence->getGoalTempo(), $steps]));
 
@@ -30,8 +30,12 @@ final readonly class SequenceViews
         });
     }
 
-    /** @return array<string, array{Hardest|null, float}> the move that holds each chunk of the sequence back, and its comfort tempo, by the chunk's edges */
-    private function hardest(Sequence $sequence): array
+    /**
+     * @param array<string, ChunkCoverage> $coverage
+     *
+     * @return array<string, array{Hardest|null, float}> the move that holds each chunk of the sequence back, and its comfort tempo, by the chunk's edges
+     */
+    private function hardest(Sequence $sequence, array $coverage): array
     {
         $class = $sequence->getClass();
         $piece = $sequence->getPiece();
@@ -43,7 +47,7 @@ final readonly class SequenceViews
             }
         }
         $policies = $class->handPolicies();
-        $key = hash('xxh128', $this->difficulty->fingerprint($piece, $policies, $class).json_encode([$instruments, $sequence->getGoalTempo(), array_keys($chunks)], \JSON_THROW_ON_ERROR));
+        $key = hash('xxh128', $this->difficulty->fingerprint($piece, $policies, $class, $coverage).json_encode([$instruments, $sequence->getGoalTempo(), array_keys($chunks)], \JSON_THROW_ON_ERROR));
 
         return $this->cache->get('hardest.'.$key, function () use ($piece, $policies, $class, $chunks, $instruments, $sequence): array {
             $difficulty = $this->difficulty->of($piece, $policies, $class);

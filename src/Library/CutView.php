@@ -6,7 +6,6 @@ namespace App\Library;
 
 use App\Shared\Entity\Chunk as Row;
 use App\Shared\Entity\Piece;
-use App\Shared\Entity\SchoolClass;
 use App\Shared\Record\ChunkList;
 use App\Shared\Record\ClassRecord;
 use App\Shared\Record\DifficultyRecord;
@@ -14,6 +13,7 @@ use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Form\Sections;
 use CoinStair\Core\Form\Talk;
 use CoinStair\Core\Practice\Chunk;
+use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Practice\Hardest;
@@ -91,7 +91,8 @@ final readonly class CutView
     /** @return array{piece: Piece, query: CutQuery, left: list<Instrument>, shown: Shown, canUndo: bool, canRedo: bool} what the workspace's template needs */
     public function page(Piece $piece, CutQuery $query): array
     {
-        $state = $this->difficulty->fingerprint($piece, $query->policies, $query->class);
+        $coverage = null === $query->class ? [] : $this->record->coverage($query->class);
+        $state = $this->difficulty->fingerprint($piece, $query->policies, $query->class, $coverage);
         $query = $this->counting($piece, $query, $state);
         [$canUndo, $canRedo] = $this->editor->canUndoAndRedo($piece);
 
@@ -99,7 +100,7 @@ final readonly class CutView
             'piece' => $piece,
             'query' => $query,
             'left' => array_values(array_filter($query->class?->instruments() ?: Instrument::strings(), static fn (Instrument $instrument): bool => !$query->has($instrument))),
-            'shown' => $this->shown($piece, $query, $state),
+            'shown' => $this->shown($piece, $query, $state, $coverage),
             'canUndo' => $canUndo,
             'canRedo' => $canRedo,
         ];
@@ -108,19 +109,22 @@ final readonly class CutView
     /** @return Shown */
     public function of(Piece $piece, CutQuery $query): array
     {
-        return $this->shown($piece, $query, $this->difficulty->fingerprint($piece, $query->policies, $query->class));
+        $coverage = null === $query->class ? [] : $this->record->coverage($query->class);
+
+        return $this->shown($piece, $query, $this->difficulty->fingerprint($piece, $query->policies, $query->class, $coverage), $coverage);
     }
 
     /**
-     * @param string $state of what decides how hard the piece is
+     * @param string                       $state of what decides how hard the piece is
+     * @param array<string, ChunkCoverage> $met   what the class's log says, by chunk id
      *
      * @return Shown
      */
-    private function shown(Piece $piece, CutQuery $query, string $state): array
+    private function shown(Piece $piece, CutQuery $query, string $state, array $met): array
     {
         $chunks = $this->chunks->of($piece);
         $own = ChunkList::ownOf($chunks);
-        $coverage = $this->coverage($chunks, $query->class);
+        $coverage = self::coverage($chunks, $met);
         $locale = $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '';
         $edges = array_map(static fn (Chunk $chunk): array => [MapChunk::edges($chunk), $chunk->kind, $chunk->lands], $own);
         $key = hash('xxh128', json_encode([$state, $query->fingerprint(), $edges, $coverage, $locale], \JSON_THROW_ON_ERROR));
@@ -276,13 +280,13 @@ final readonly class CutView
     }
 
     /**
-     * @param list<Row> $chunks
+     * @param list<Row>                    $chunks
+     * @param array<string, ChunkCoverage> $coverage by chunk id
      *
      * @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position
      */
-    private function coverage(array $chunks, ?SchoolClass $class): array
+    private static function coverage(array $chunks, array $coverage): array
     {
-        $coverage = null === $class ? [] : $this->record->coverage($class);
         if ([] === $coverage) {
             return [];
         }

@@ -145,6 +145,25 @@ final class FrameTest extends WebCase
         }
     }
 
+    public function testPieceChunksTellsTheCutAndTheOrderOfAMethod(): void
+    {
+        $kernel = self::$kernel ?? throw new \LogicException();
+        $chunks = new CommandTester((new Application($kernel))->find('piece:chunks'));
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/06-kettle-on-the-hob.abc';
+        self::assertSame(0, $chunks->execute(['file' => $tune, '--format' => 'json', '--method' => 'last-first', '--level' => '2', '--tempo' => '96', '--instrument' => ['violin', 'cello']]));
+        $data = json_decode($chunks->getDisplay(), true);
+        self::assertIsArray($data);
+        self::assertSame(['method', 'level', 'tempo', 'policies', 'comfort', 'spots', 'chunks', 'order'], array_keys($data));
+        self::assertSame(['last-first', 2, 96], [$data['method'], $data['level'], $data['tempo']]);
+        self::assertSame(['violin', 'cello'], array_keys(array_column((array) $data['comfort'], 'instrument', 'instrument')));
+        self::assertSame(0, $chunks->execute(['file' => $tune, '--instrument' => ['violin,viola']]));
+        self::assertMatchesRegularExpression('/^find .*as at 0/m', $chunks->getDisplay());
+        foreach ([['--method' => 'backwards'], ['--instrument' => ['violin', 'flute']], ['--level' => '5'], ['--tempo' => '0'], ['--format' => 'xml']] as $wrong) {
+            self::assertSame(2, $chunks->execute(['file' => $tune] + $wrong));
+        }
+        self::assertSame(1, $chunks->execute(['file' => '/nowhere.abc']));
+    }
+
     public function testPieceFormTellsWhatComesBack(): void
     {
         $kernel = self::$kernel ?? throw new \LogicException();
@@ -153,7 +172,7 @@ final class FrameTest extends WebCase
         self::assertSame(0, $form->execute(['file' => $tune, '--format' => 'json']));
         $data = json_decode($form->getDisplay(), true);
         self::assertIsArray($data);
-        self::assertSame(['parts', 'measures', 'sections', 'distinct', 'borders', 'texture'], array_keys($data));
+        self::assertSame(['parts', 'measures', 'sections', 'distinct', 'ofParts', 'borders', 'texture'], array_keys($data));
         self::assertSame([18, ['A', 'B', 'A′']], [$data['distinct'], array_column((array) $data['sections'], 'label')]);
         self::assertSame(['of' => 1, 'kind' => 'same', 'by' => 0], ((array) ((array) ((array) $data['measures'])[18])['likeness'])[0]);
         self::assertSame(0, $form->execute(['file' => $tune]));

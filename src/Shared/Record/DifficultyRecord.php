@@ -7,6 +7,7 @@ namespace App\Shared\Record;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\Difficulty;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
@@ -39,11 +40,15 @@ final readonly class DifficultyRecord
         });
     }
 
-    /** Tells one state of all that it depends on from another. */
-    public function fingerprint(Piece $piece, HandPolicies $policies, ?SchoolClass $class): string
+    /**
+     * Tells one state of all that it depends on from another.
+     *
+     * @param array<string, ChunkCoverage>|null $coverage of the class, where it is known already
+     */
+    public function fingerprint(Piece $piece, HandPolicies $policies, ?SchoolClass $class, ?array $coverage = null): string
     {
         $edits = array_map(static fn ($row): array => [$row->getInstrument(), $row->edit()], $this->hands->edits($piece, $class));
-        $met = null === $class ? [] : $this->hands->met($class);
+        $met = null === $class ? [] : $this->hands->met($class, $coverage);
 
         return hash('xxh128', serialize([$piece->scoreText(), $policies->fingerprint(), $piece->getGoalTempo(), $edits, $met]));
     }

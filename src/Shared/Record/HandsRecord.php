@@ -11,6 +11,7 @@ use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Analysis\BothHands;
 use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\Practice\ChunkCoverage;
 use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Score\HandEdit as Edit;
 use CoinStair\Core\Score\HandEdits;
@@ -79,12 +80,14 @@ final readonly class HandsRecord
     /**
      * What a class has met on the fingerboard: played with coins, or only begun.
      *
+     * @param array<string, ChunkCoverage>|null $coverage of the class, where it is known already
+     *
      * @return array{known: array<string, list<string>>, introduced: array<string, list<string>>} by instrument
      */
-    public function met(SchoolClass $class): array
+    public function met(SchoolClass $class, ?array $coverage = null): array
     {
         $played = $begun = [];
-        foreach ($this->record->coverage($class) as $id => $chunk) {
+        foreach ($coverage ?? $this->record->coverage($class) as $id => $chunk) {
             if (\in_array($chunk->state, [CoverageState::InProgress, CoverageState::AtGoal], true)) {
                 $played[(int) $id] = (int) $id;
             } elseif (CoverageState::Started === $chunk->state) {
