@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Format;
 
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\QuickEntry\Outline;
 use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\EvenCut;
+use CoinStair\Core\Practice\ChunkNode;
+use CoinStair\Core\Practice\ChunkTree;
 use CoinStair\Core\Practice\Repetition;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -31,7 +33,7 @@ final class OutlineTest extends TestCase
     {
         $piece = Outline::of('Jetty', '', '4/4', 'D', '8', '', '', '', '')->piece;
         self::assertNotNull($piece);
-        $chunks = EvenCut::of($piece);
+        $chunks = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, ChunkTree::of($piece, Likeness::of($piece))->phrases());
         self::assertCount(2, $chunks);
         self::assertNull($chunks[0]->landing($piece));
         self::assertSame(16.0, $chunks[0]->beats($piece));

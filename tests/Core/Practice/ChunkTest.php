@@ -8,7 +8,6 @@ use CoinStair\Core\Practice\Chunk;
 use CoinStair\Core\Practice\ChunkKind;
 use CoinStair\Core\Practice\Click;
 use CoinStair\Core\Practice\CountIn;
-use CoinStair\Core\Practice\EvenCut;
 use CoinStair\Core\Practice\Repetition;
 use CoinStair\Core\Practice\Tone;
 use CoinStair\Core\Score\Place;
@@ -19,29 +18,6 @@ use PHPUnit\Framework\TestCase;
 /** Handbook 5 and 6. */
 final class ChunkTest extends TestCase
 {
-    /** @param list<array{int, int}> $expected */
-    #[DataProvider('cuts')]
-    public function testEvenCuts(string $body, array $expected): void
-    {
-        $chunks = EvenCut::of(Tunes::abc($body));
-        self::assertSame($expected, array_map(static fn (Chunk $chunk): array => [$chunk->from->position, $chunk->to->position], $chunks));
-        $lands = array_map(static fn (Chunk $chunk): bool => $chunk->lands, $chunks);
-        self::assertFalse(array_pop($lands));
-        self::assertNotContains(false, $lands);
-    }
-
-    /** @return iterable<string, array{string, list<array{int, int}>}> */
-    public static function cuts(): iterable
-    {
-        $measures = static fn (int $count): string => implode('|', array_fill(0, $count, 'C4')).'|]';
-        yield 'eight' => [$measures(8), [[0, 4], [4, 8]]];
-        yield 'a pickup goes with the first' => ['C|'.$measures(8), [[0, 5], [5, 9]]];
-        yield 'two are left over' => [$measures(10), [[0, 4], [4, 8], [8, 10]]];
-        yield 'a single one joins the chunk before' => [$measures(9), [[0, 4], [4, 9]]];
-        yield 'three alone' => [$measures(3), [[0, 3]]];
-        yield 'one alone' => [$measures(1), [[0, 1]]];
-    }
-
     public function testAChunkLandsOnTheNextNote(): void
     {
         $piece = Tunes::abc('CDEF|G4|z2 A2|B4|]');
