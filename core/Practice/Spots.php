@@ -15,7 +15,7 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * The hard spots of a line, worst first (handbook 5): moves that are not comfortable at the goal tempo, those less than a beat apart as one; and
+ * The hard spots of a line (handbook 5): moves that are not comfortable at the goal tempo, those less than a beat apart as one; and
  * places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place on the string that is new.
  */
 final class Spots
@@ -23,20 +23,11 @@ final class Spots
     private const LONG_REST_BEATS = 2;
 
     /**
-     * @param list<Move> $moves of the line
-     * @param int        $goal  beats a minute
-     *
-     * @return list<Spot>
-     */
-    public static function of(BothHands $hands, array $moves, int $goal): array
-    {
-        return Spot::worstFirst([...self::hard($hands->instrument(), $hands->piece->beatTicks, $moves, $goal), ...self::others($hands)]);
-    }
-
-    /**
      * Moves that are not comfortable at a goal, as they come; those less than a beat apart are one spot.
      *
-     * @param list<Move> $moves of the line
+     * @param int        $beatTicks length of a beat
+     * @param list<Move> $moves     of the line
+     * @param int        $goal      beats a minute
      *
      * @return list<Spot>
      */

@@ -13,7 +13,6 @@ use CoinStair\Core\Practice\MovesOfLine;
 use CoinStair\Core\Practice\MoveTimes;
 use CoinStair\Core\Practice\Newness;
 use CoinStair\Core\Practice\Spot;
-use CoinStair\Core\Practice\Spots;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Tests\RandomPieces;
@@ -88,19 +87,19 @@ final class MoveTimesTest extends TestCase
     public function testSpotsAreMovesUnderTheGoalClusteredWorstFirst(): void
     {
         $hands = $this->hands('D4|=F/c/=F/c/ D2|D4|E B E2|');
-        $spots = Spots::of($hands, MoveTimes::of($hands), 110);
+        $spots = self::spotsOf($hands, 110);
         // Two quarter notes apart are a beat apart: two spots.
         self::assertSame([[1, 1], [3, 3], [3, 3]], array_map(static fn (Spot $spot): array => [$spot->from->position, $spot->to->position], $spots));
         self::assertGreaterThan($spots[1]->severity, $spots[0]->severity);
         self::assertEqualsWithDelta(30 / (0.65 + 0.055), $spots[0]->comfort() ?? 0, 1e-6);
         self::assertEqualsWithDelta(110 / ($spots[0]->comfort() ?? 1), $spots[0]->severity, 1e-6);
-        self::assertSame([], array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null !== $spot->move), 'at the comfort tempo of the worst it vanishes');
+        self::assertSame([], array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null !== $spot->move), 'at the comfort tempo of the worst it vanishes');
     }
 
     public function testOtherPlacesAreHardWithoutATempo(): void
     {
         $hands = $this->hands("D4|z4|D4|[M:3/4]D3|[K:G]D3|\n|:D3|1 D3:|2 D3|]");
-        $spots = array_map(static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(), array_filter(Spots::of($hands, MoveTimes::of($hands), 40), static fn (Spot $spot): bool => null === $spot->move));
+        $spots = array_map(static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(), array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null === $spot->move));
         self::assertSame(['2 The entry after a long rest.', '3 The meter changes.', '4 The key changes.', '7 The jump to the last ending.'], array_values($spots));
     }
 
@@ -151,5 +150,11 @@ final class MoveTimesTest extends TestCase
     private function hands(string $body, string $instrument = 'violin', int $level = 1, array $choices = []): BothHands
     {
         return BothHands::of(Tunes::abc($body, '4/4', 'D'), Instrument::from($instrument), HandPolicies::of($level, $choices + ['openStrings' => 'open']), 72);
+    }
+
+    /** @return list<Spot> worst first */
+    private static function spotsOf(BothHands $hands, int $goal): array
+    {
+        return Difficulty::of($hands->piece, [$hands])->spots($goal);
     }
 }
