@@ -69,39 +69,36 @@ final class TeachingOrder
 
     private function forward(): void
     {
-        $this->climb($this->tree->sections, fn (ChunkNode $section): Chunk => $this->section($section));
+        $this->bySections(function (ChunkNode $phrase): void { $this->learn($phrase->chunk); });
     }
 
-    private function section(ChunkNode $section): Chunk
+    /** @param \Closure(ChunkNode): void $teach a phrase */
+    private function bySections(\Closure $teach): void
     {
-        if ($this->findAgain($section->chunk)) {
-            return $section->chunk;
-        }
-
-        return $this->climb($this->phrases($section), fn (ChunkNode $phrase): Chunk => $this->phrase($phrase));
-    }
-
-    private function phrase(ChunkNode $phrase): Chunk
-    {
-        $this->learn($phrase->chunk);
-
-        return $phrase->chunk;
+        $this->climb($this->tree->sections, function (ChunkNode $section) use ($teach): void {
+            if (!$this->findAgain($section->chunk)) {
+                \assert([] !== $section->children);
+                $this->climb($section->children, $teach);
+            }
+        });
     }
 
     /**
      * Two by two: each of them, then both; up to all.
      *
-     * @param non-empty-list<ChunkNode>  $nodes
-     * @param \Closure(ChunkNode): Chunk $teach
+     * @param non-empty-list<ChunkNode> $nodes
+     * @param \Closure(ChunkNode): void $teach one of them
      */
-    private function climb(array $nodes, \Closure $teach): Chunk
+    private function climb(array $nodes, \Closure $teach): void
     {
         if (1 === \count($nodes)) {
-            return $teach($nodes[0]);
+            $teach($nodes[0]);
+
+            return;
         }
         $joined = $this->spanning($nodes);
         if ($this->findAgain($joined)) {
-            return $joined;
+            return;
         }
         // The left side takes the largest power of two, so that pairs are joined before fours, and fours before eights.
         $half = 1 << (int) floor(log(\count($nodes) - 1, 2));
@@ -111,8 +108,6 @@ final class TeachingOrder
         $this->climb($left, $teach);
         $this->climb($right, $teach);
         $this->join($joined);
-
-        return $joined;
     }
 
     private function lastFirst(): void
@@ -167,20 +162,14 @@ final class TeachingOrder
 
     private function findIt(): void
     {
-        $this->climb($this->tree->sections, function (ChunkNode $section): Chunk {
-            if ($this->findAgain($section->chunk)) {
-                return $section->chunk;
-            }
-
-            return $this->climb($this->phrases($section), fn (ChunkNode $phrase): Chunk => $this->piecewise($phrase));
-        });
+        $this->bySections(function (ChunkNode $phrase): void { $this->piecewise($phrase); });
     }
 
     /** A phrase of which some measures were taught before: these are found, the others learned, then they are joined. */
-    private function piecewise(ChunkNode $phrase): Chunk
+    private function piecewise(ChunkNode $phrase): void
     {
         if ($this->findAgain($phrase->chunk)) {
-            return $phrase->chunk;
+            return;
         }
         $runs = [];
         foreach ($this->knownAndNew($phrase) as [$known, $chunk]) {
@@ -193,14 +182,14 @@ final class TeachingOrder
             }
         }
         if (1 === \count($runs)) {
-            return $this->phrase($phrase);
+            $this->learn($phrase->chunk);
+
+            return;
         }
         foreach ($runs as [, $run]) {
             $this->learn($run);
         }
         $this->join($phrase->chunk);
-
-        return $phrase->chunk;
     }
 
     /** @return list<array{bool, Chunk}> the measures of a phrase, those with another ending in two: whether each was taught before */
@@ -317,14 +306,6 @@ final class TeachingOrder
             };
             $done[] = $chunk;
         }
-    }
-
-    /** @return non-empty-list<ChunkNode> */
-    private function phrases(ChunkNode $section): array
-    {
-        \assert([] !== $section->children);
-
-        return $section->children;
     }
 
     /** @param non-empty-list<ChunkNode> $nodes */
