@@ -13,6 +13,9 @@ use CoinStair\Core\Score\Piece;
  */
 final readonly class MeasureShape
 {
+    /** Lengths against the first note are told in so many parts of it. */
+    private const RATIO = 1_000_000;
+
     /**
      * @param string     $same     all that is played and how
      * @param string     $start    the same for the first half, with the note that sounds into the second
@@ -70,7 +73,8 @@ final readonly class MeasureShape
                     $interval .= ($one->midi() - $pitch).',';
                     $line .= $one->name().',';
                 }
-                $line .= round($event->length / $first, 6).' ';
+                // As a whole number: lengths are compared as ratios to the first.
+                $line .= intdiv($event->length * self::RATIO, $first).' ';
             }
             if (null !== $letter && null !== $pitch) {
                 $letters[] = $letter;

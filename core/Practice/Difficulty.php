@@ -39,8 +39,8 @@ final readonly class Difficulty
                 $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
             }
             $parts[] = $of->instrument();
-            $moves[] = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
-            array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $texture));
+            $moves[] = $line = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+            array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $line, $texture));
         }
 
         return new self($piece->beatTicks, $parts, $moves, $others, $weights);

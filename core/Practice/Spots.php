@@ -52,14 +52,14 @@ final class Spots
      * The notes on which a part goes its own way after it was in unison with others.
      *
      * @param Piece         $piece   with all its parts
-     * @param list<Texture> $texture of it
+     * @param MovesOfLine   $moves   of the part
+     * @param list<Texture> $texture of the piece
      *
      * @return list<Spot>
      */
-    public static function leavingUnison(Piece $piece, BothHands $hands, array $texture): array
+    public static function leavingUnison(Piece $piece, BothHands $hands, MovesOfLine $moves, array $texture): array
     {
         $spots = [];
-        $before = null;
         $id = $hands->part->id;
         $together = false;
         foreach ($texture as $index => $span) {
@@ -73,25 +73,11 @@ final class Spots
             $partners = array_values(array_diff($earlier->unisonOf($id), $span->rests));
             $place = [] === $partners ? null : self::firstOwn($piece, $hands, $span->from, $partners);
             if (null !== $place) {
-                $before ??= self::notesBefore($hands);
-                $spots[] = new Spot($hands->instrument(), $before[$place->position][$place->offset] ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
+                $spots[] = new Spot($hands->instrument(), $moves->noteBefore($place) ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
             }
         }
 
         return $spots;
-    }
-
-    /** @return array<int, array<int, Place|null>> the note before each, by position and offset */
-    private static function notesBefore(BothHands $hands): array
-    {
-        $before = [];
-        $last = null;
-        foreach ($hands->fingering->notes as $note) {
-            $before[$note->position][$note->offset] ??= $last;
-            $last = Place::of($note->position, $note->offset);
-        }
-
-        return $before;
     }
 
     /**
