@@ -93,6 +93,12 @@ final readonly class Chunk
         return 0 === $this->to->offset ? $this->to->position - 1 : $this->to->position;
     }
 
+    /** Its two places as text: the same for two chunks of one piece only if they begin and end together. */
+    public function edges(): string
+    {
+        return \sprintf('%d.%d-%d.%d', $this->from->position, $this->from->offset, $this->to->position, $this->to->offset);
+    }
+
     public function contains(self $other): bool
     {
         return !$other->from->isBefore($this->from) && !$this->to->isBefore($other->to);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Practice;
 
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
@@ -119,6 +120,19 @@ final readonly class Cut
         $chunk = $this->chunks[$number];
 
         return new self($this->piece, [$number => Chunk::of($this->piece, $chunk->kind, $chunk->from, $chunk->to, !$chunk->lands)] + $this->chunks, $number);
+    }
+
+    /**
+     * The tree of a piece under this cut: what is proposed, with the cut's own chunks in it.
+     *
+     * @param int                  $level   year of playing, 1 to 4
+     * @param array<string, float> $weights of notes by how new they are, by event id
+     */
+    public function tree(Likeness $likeness, int $level, array $weights = []): ChunkTree
+    {
+        $proposal = ChunkTree::of($this->piece, $likeness, $level, $weights);
+
+        return [] === $this->chunks ? $proposal : ChunkTree::over($this->piece, $likeness, $this->phrases($proposal));
     }
 
     /**

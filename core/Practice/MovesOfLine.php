@@ -26,7 +26,7 @@ final readonly class MovesOfLine
     {
         $starts = $blocks = [];
         foreach ($moves as $index => $move) {
-            $starts[] = self::number($move->from);
+            $starts[] = $move->from->rank();
             $block = intdiv($index, self::BLOCK);
             if (!isset($blocks[$block]) || $move->comfort() < $moves[$blocks[$block]]->comfort()) {
                 $blocks[$block] = $index;
@@ -93,7 +93,7 @@ final readonly class MovesOfLine
     /** Index of the first move that starts at a place or after it. */
     private function firstFrom(Place $place): int
     {
-        $number = self::number($place);
+        $number = $place->rank();
         $low = 0;
         $high = \count($this->starts);
         while ($low < $high) {
@@ -106,10 +106,5 @@ final readonly class MovesOfLine
         }
 
         return $low;
-    }
-
-    private static function number(Place $place): int
-    {
-        return ($place->position << 32) + $place->offset;
     }
 }

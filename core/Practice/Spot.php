@@ -45,7 +45,7 @@ final readonly class Spot
         $severities = $places = [];
         foreach ($spots as $spot) {
             $severities[] = $spot->severity;
-            $places[] = ($spot->from->position << 32) + $spot->from->offset;
+            $places[] = $spot->from->rank();
         }
         // Sorted by numbers alone: a long piece has thousands of spots.
         $order = array_keys($spots);

@@ -289,7 +289,7 @@ final class TeachingOrder
     {
         $ofSpots = [];
         foreach ($spots as $spot) {
-            $ofSpots[self::edges(self::ofSpot($this->tree->piece, $spot))] ??= $spot;
+            $ofSpots[self::ofSpot($this->tree->piece, $spot)->edges()] ??= $spot;
         }
         $done = [];
         usort($own, static fn (Chunk $one, Chunk $other): int => $one->to->compare($other->to) ?: $other->from->compare($one->from));
@@ -297,7 +297,7 @@ final class TeachingOrder
             if (ChunkKind::Whole === $chunk->kind) {
                 continue;
             }
-            $spot = ChunkKind::Spot === $chunk->kind ? $ofSpots[self::edges($chunk)] ?? null : null;
+            $spot = ChunkKind::Spot === $chunk->kind ? $ofSpots[$chunk->edges()] ?? null : null;
             $inside = array_filter($done, static fn (Chunk $other): bool => $chunk->contains($other));
             match (true) {
                 null !== $spot && null === $this->taughtAs($chunk) => $this->drill($chunk, $spot),
@@ -330,7 +330,7 @@ final class TeachingOrder
 
     private function learn(Chunk $chunk): void
     {
-        if (isset($this->edges[self::edges($chunk)]) || $this->findAgain($chunk)) {
+        if (isset($this->edges[$chunk->edges()]) || $this->findAgain($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk);
@@ -339,7 +339,7 @@ final class TeachingOrder
 
     private function join(Chunk $chunk): void
     {
-        if (isset($this->edges[self::edges($chunk)]) || $this->findAgain($chunk)) {
+        if (isset($this->edges[$chunk->edges()]) || $this->findAgain($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Join, $chunk);
@@ -349,7 +349,7 @@ final class TeachingOrder
     /** Teaches nothing if the same notes were taught at another place: they are found there. */
     private function findAgain(Chunk $chunk): bool
     {
-        if (isset($this->edges[self::edges($chunk)])) {
+        if (isset($this->edges[$chunk->edges()])) {
             return false;
         }
         $like = $this->taughtAs($chunk);
@@ -357,7 +357,7 @@ final class TeachingOrder
             return false;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Find, $chunk, $like);
-        $this->edges[self::edges($chunk)] = true;
+        $this->edges[$chunk->edges()] = true;
 
         return true;
     }
@@ -378,7 +378,7 @@ final class TeachingOrder
     /** @param bool $inside measures and runs of measures inside it are taught with it */
     private function remember(Chunk $chunk, bool $inside = true): void
     {
-        $this->edges[self::edges($chunk)] = true;
+        $this->edges[$chunk->edges()] = true;
         foreach ([$this->key($chunk), $this->sameness->body($chunk->from, $chunk->to)] as $key) {
             if ('' !== $key) {
                 $this->taught[$key] ??= $chunk;
@@ -395,10 +395,5 @@ final class TeachingOrder
     private function key(Chunk $chunk): string
     {
         return $this->sameness->key($chunk->from, $chunk->to);
-    }
-
-    private static function edges(Chunk $chunk): string
-    {
-        return implode(' ', [$chunk->from->position, $chunk->from->offset, $chunk->to->position, $chunk->to->offset]);
     }
 }

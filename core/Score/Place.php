@@ -23,6 +23,12 @@ final readonly class Place
         return new self($position, $offset);
     }
 
+    /** One number that rises with the place. No key of an array: its low digits are alike at all bar lines. */
+    public function rank(): int
+    {
+        return ($this->position << 32) + $this->offset;
+    }
+
     public function compare(self $other): int
     {
         return $this->position <=> $other->position ?: $this->offset <=> $other->offset;

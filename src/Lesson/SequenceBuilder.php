@@ -13,7 +13,6 @@ use App\Shared\Record\DifficultyRecord;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Practice\Chunk as Span;
-use CoinStair\Core\Practice\ChunkTree;
 use CoinStair\Core\Practice\Comfort;
 use CoinStair\Core\Practice\Cut;
 use CoinStair\Core\Practice\Method;
@@ -76,12 +75,8 @@ final readonly class SequenceBuilder
         $score = $piece->score();
         $goal = $sequence->getGoalTempo();
         $difficulty = $this->difficulty->of($piece, $class->handPolicies(), $class);
-        $likeness = Likeness::of($score);
-        $tree = ChunkTree::of($score, $likeness, $class->getYear(), $difficulty->weights);
         $own = $this->chunks->cut($piece);
-        if ([] !== $own) {
-            $tree = ChunkTree::over($score, $likeness, Cut::of($score, $own)->phrases($tree));
-        }
+        $tree = Cut::of($score, $own)->tree(Likeness::of($score), $class->getYear(), $difficulty->weights);
         $instruments = $sequence->getInstruments();
         $order = TeachingOrder::of($sequence->getMethod(), $tree, $difficulty->spots($goal, $instruments), array_values($own));
         $typed = $sequence->getComfort();

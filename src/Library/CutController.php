@@ -69,7 +69,9 @@ final class CutController extends AbstractController
             $sides[] = ['name' => $side, 'method' => $method, 'shown' => $this->view->of($piece, $query->with($method))];
         }
 
-        return $this->render('library/methods.html.twig', ['piece' => $piece, 'query' => $query, 'sides' => $sides, 'methods' => Method::cases(), 'classes' => CutQuery::classes($this->entities), 'instruments' => Instrument::strings()]);
+        $apart = $sides[0]['shown']['seconds'] - $sides[1]['shown']['seconds'];
+
+        return $this->render('library/methods.html.twig', ['piece' => $piece, 'query' => $query, 'sides' => $sides, 'quicker' => $sides[$apart > 0 ? 1 : 0]['method'], 'apart' => (int) round(abs($apart) / 60), 'methods' => Method::cases(), 'classes' => CutQuery::classes($this->entities), 'instruments' => Instrument::strings()]);
     }
 
     /** @return string edges of the chunk that was touched */

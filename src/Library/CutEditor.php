@@ -27,7 +27,7 @@ final readonly class CutEditor
 
     /**
      * @param \Closure(Cut, int): Cut $change from the cut and the number of the chunk that is meant
-     * @param string                  $edges  of that chunk, as MapChunk names it; empty for none
+     * @param string                  $edges  of that chunk, as the chunk tells them; empty for none
      * @param bool                    $all    chunks that sequences made move along
      *
      * @return string edges of the chunk that was touched
@@ -44,21 +44,21 @@ final readonly class CutEditor
                 $own[(int) $row->getId()] = true;
             }
         }
-        $byEdges = array_flip(array_map(MapChunk::edges(...), $spans));
+        $byEdges = array_flip(array_map(static fn (Span $span): string => $span->edges(), $spans));
         // Proposals take part as well; those that a sequence uses already are its chunks.
         $before = $all ? $spans : array_intersect_key($spans, $own);
         $next = 0;
         foreach ($plan->proposed as $proposed) {
-            $before[$byEdges[MapChunk::edges($proposed)] ?? --$next] = $proposed;
+            $before[$byEdges[$proposed->edges()] ?? --$next] = $proposed;
         }
-        $number = '' === $edges ? 0 : array_search($edges, array_map(MapChunk::edges(...), $before), true);
+        $number = '' === $edges ? 0 : array_search($edges, array_map(static fn (Span $span): string => $span->edges(), $before), true);
         if (false === $number) {
             throw new \InvalidArgumentException('This chunk is no longer there. The cut is shown as it is now.');
         }
         $after = $change(Cut::of($plan->piece->score(), $before), $number);
         $this->save($plan, $rows, $own, $before, $after, $byEdges);
 
-        return null === $after->touched ? '' : MapChunk::edges($after->chunks[$after->touched]);
+        return null === $after->touched ? '' : $after->chunks[$after->touched]->edges();
     }
 
     /** Makes a chunk. */
@@ -136,7 +136,7 @@ final readonly class CutEditor
             if ($was === $span && ($number !== $after->touched || isset($own[$number]))) {
                 continue;
             }
-            $row = $rows[$number] ?? $rows[$byEdges[MapChunk::edges($span)] ?? 0] ?? null;
+            $row = $rows[$number] ?? $rows[$byEdges[$span->edges()] ?? 0] ?? null;
             if (null === $row) {
                 $row = new Chunk($plan->piece, $span, false);
                 $row->setRemoved(true);

@@ -51,12 +51,9 @@ final readonly class CutPlan
         $score = $piece->score();
         $goal = $piece->getGoalTempo();
         $likeness = Likeness::of($score);
-        $tree = ChunkTree::of($score, $likeness, $query->year, $difficulty->weights);
-        if ([] !== $own) {
-            $tree = ChunkTree::over($score, $likeness, Cut::of($score, $own)->phrases($tree));
-        }
-        $made = array_fill_keys(array_map(MapChunk::edges(...), $own), true);
-        $proposed = array_values(array_filter(array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases()), static fn (Chunk $chunk): bool => !isset($made[MapChunk::edges($chunk)])));
+        $tree = Cut::of($score, $own)->tree($likeness, $query->year, $difficulty->weights);
+        $made = array_fill_keys(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $own), true);
+        $proposed = array_values(array_filter(array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases()), static fn (Chunk $chunk): bool => !isset($made[$chunk->edges()])));
         $spots = $difficulty->spots($goal, $query->instruments);
         $steps = Proposal::of(TeachingOrder::of($query->method, $tree, $spots, array_values($own)), static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, $goal, $query->instruments), $goal, $query->rule(), $query->growth());
         $times = SequenceTime::of($score, $goal, array_map(static fn (PlannedStep $step): SequenceStep => new SequenceStep($step->purpose, $step->chunk, $step->stair, $step->rule, $difficulty->comfort($step->chunk, $goal, $query->instruments)->tempo, rung: $step->rung), $steps));

@@ -34,7 +34,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * @phpstan-type ChunkRow array{edges: string, label: string, kind: string, proposed: bool, from: int, last: int, lands: bool, told: string}
  * @phpstan-type SpotRow array{players: string, place: string, lands: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int}
  * @phpstan-type StepRow array{as: string, label: string, like: string, rung: string, start: int, goal: int, seconds: float, stopsAt: int|null}
- * @phpstan-type Shown array{map: MeasureMap, chunks: list<ChunkRow>, spots: list<SpotRow>, spotCount: int, steps: list<StepRow>, seconds: float, shortOf: int|null, holds: string, holdsBack: string, without: list<string>, talk: array<string, list<string>>}
+ * @phpstan-type Shown array{map: MeasureMap, chunks: list<ChunkRow>, spots: list<SpotRow>, spotCount: int, steps: list<StepRow>, seconds: float, shortOf: int|null, holdsBack: string, without: list<string>, talk: array<string, list<string>>}
  */
 final readonly class CutView
 {
@@ -126,7 +126,7 @@ final readonly class CutView
         $own = ChunkList::ownOf($chunks);
         $coverage = self::coverage($chunks, $met);
         $locale = $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '';
-        $edges = array_map(static fn (Chunk $chunk): array => [MapChunk::edges($chunk), $chunk->kind, $chunk->lands], $own);
+        $edges = array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind, $chunk->lands], $own);
         $key = hash('xxh128', json_encode([$state, $query->fingerprint(), $edges, $coverage, $locale], \JSON_THROW_ON_ERROR));
 
         return $this->cache->get('cut.'.$key, fn (): array => $this->reckoned(CutPlan::of($piece, $query, $own, $this->difficulty->of($piece, $query->policies, $query->class)), $coverage));
@@ -169,7 +169,6 @@ final readonly class CutView
             'steps' => $this->steps($plan),
             'seconds' => $plan->seconds(),
             'shortOf' => $plan->shortOf(),
-            'holds' => null === $whole ? '' : $this->reason($piece, $whole),
             ...$this->holdsBack($plan, $whole),
             'talk' => ['sections' => $texts($talk->sections), 'returns' => $texts($talk->returns), 'figures' => $texts($talk->figures), 'texture' => $texts($talk->texture)],
         ];
@@ -241,7 +240,7 @@ final readonly class CutView
             'lands' => $this->music->place($score, $spot->to),
             'from' => $spot->from->position,
             'to' => min($spot->to->position, \count($score->measures) - 1),
-            'edges' => MapChunk::edges(TeachingOrder::ofSpot($score, $spot)),
+            'edges' => TeachingOrder::ofSpot($score, $spot)->edges(),
             'reason' => $this->music->notice($spot->reason),
             'comfort' => null === $spot->move ? null : (int) floor($spot->move->comfort()),
             'heat' => null === $spot->move ? 0 : (int) min(5, ceil(4 * ($spot->severity - 1))),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
-use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Notice;
 use Doctrine\ORM\EntityManagerInterface;
@@ -53,7 +52,7 @@ final class LibraryController extends AbstractController
         }
         $file = $request->files->get('file');
         try {
-            [$bytes, $name] = $file instanceof UploadedFile ? self::uploaded($file) : [$pasted, 'pasted.abc'];
+            [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::of($file) : [$pasted, 'pasted.abc'];
             $piece = $import->import($bytes, $name);
         } catch (UnreadableFile $refusal) {
             return $this->form($pasted, $refusal->notice);
@@ -66,22 +65,5 @@ final class LibraryController extends AbstractController
     private function form(string $pasted, ?Notice $notice): Response
     {
         return $this->render('library/new.html.twig', ['abc' => $pasted, 'refusal' => $notice], new Response(null, null === $notice ? 200 : 422));
-    }
-
-    /**
-     * @return array{string, string} bytes and name
-     *
-     * @throws UnreadableFile
-     */
-    private static function uploaded(UploadedFile $file): array
-    {
-        if (!$file->isValid()) {
-            throw UnreadableFile::because(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true) ? 'The file is larger than 20 MB.' : 'The file did not arrive whole. Send it again.');
-        }
-        if ($file->getSize() > ScoreFile::MAX_BYTES) {
-            throw UnreadableFile::because('The file is larger than 20 MB.');
-        }
-
-        return [$file->getContent(), $file->getClientOriginalName()];
     }
 }

@@ -18,12 +18,6 @@ final readonly class MapChunk
      */
     public function __construct(public Chunk $chunk, public string $label, public bool $proposed, public ?Hardest $hardest = null)
     {
-        $this->edges = self::edges($chunk);
-    }
-
-    /** Names a chunk of a cut by its edges, in forms and on the map. */
-    public static function edges(Chunk $chunk): string
-    {
-        return \sprintf('%d.%d-%d.%d', $chunk->from->position, $chunk->from->offset, $chunk->to->position, $chunk->to->offset);
+        $this->edges = $chunk->edges();
     }
 }

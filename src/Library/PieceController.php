@@ -13,7 +13,6 @@ use App\Shared\Web\Version;
 use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
-use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Practice\Method;
 use CoinStair\Core\Score\Instrument;
@@ -100,28 +99,23 @@ final class PieceController extends AbstractController
     #[Route('/newer', name: 'piece_newer', methods: ['GET', 'POST'])]
     public function newer(Piece $piece, Request $request, NewerFile $newer): Response
     {
-        $problem = '';
-        $file = $request->files->get('file');
+        $problem = null;
         if ($request->isMethod('POST')) {
-            $problem = match (true) {
-                Version::isOld($request, $piece->getVersion()) => 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.',
-                !$file instanceof UploadedFile || !$file->isValid() => 'Choose a file first.',
-                $file->getSize() > ScoreFile::MAX_BYTES => 'The file is larger than a score can be.',
-                default => '',
-            };
-            if ('' === $problem && $file instanceof UploadedFile) {
-                try {
-                    $lost = $newer->read($piece, $file->getContent(), $file->getClientOriginalName());
-                    $this->addFlash('done', 0 === $lost ? 'The newer file is read. All chunks stand on their music.' : 'The newer file is read. Chunks whose measures are all gone were taken off the map.');
-
-                    return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
-                } catch (UnreadableFile $refusal) {
-                    $problem = $refusal->getMessage();
+            $file = $request->files->get('file');
+            try {
+                if (Version::isOld($request, $piece->getVersion())) {
+                    throw UnreadableFile::because('Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.');
                 }
+                [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::of($file) : throw UnreadableFile::because('Choose a file first.');
+                $this->addFlash('done', 0 === $newer->read($piece, $bytes, $name) ? 'The newer file is read. All chunks stand on their music.' : 'The newer file is read. Chunks whose measures are all gone were taken off the map.');
+
+                return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+            } catch (UnreadableFile $refusal) {
+                $problem = $refusal->notice;
             }
         }
 
-        return $this->render('library/newer.html.twig', ['piece' => $piece, 'problem' => $problem], new Response(null, '' === $problem ? 200 : 422));
+        return $this->render('library/newer.html.twig', ['piece' => $piece, 'problem' => $problem], new Response(null, null === $problem ? 200 : 422));
     }
 
     /** The file from which the piece was read, as it came. */

@@ -93,10 +93,10 @@ final class ChunksReport
 
     private function node(ChunkNode $node): string
     {
-        $key = $node->chunk->kind->value.' '.self::edges($node->chunk);
+        $key = $node->chunk->kind->value.' '.$node->chunk->edges();
         $children = array_values(array_filter($node->children, static fn (ChunkNode $child): bool => $child->chunk->kind !== $node->chunk->kind && ([] !== $child->children || \count($node->children) > 1)));
         $row = $this->rows[$key] = $this->row($node->chunk);
-        $this->ids[self::edges($node->chunk)] ??= $row['id'];
+        $this->ids[$node->chunk->edges()] ??= $row['id'];
         $this->rows[$key]['children'] = array_map($this->node(...), $children);
 
         return $row['id'];
@@ -111,7 +111,7 @@ final class ChunksReport
     /** The id of a chunk with these edges; it is added if the tree has none. */
     private function id(Chunk $chunk): string
     {
-        $edges = self::edges($chunk);
+        $edges = $chunk->edges();
         if (!isset($this->ids[$edges])) {
             $row = $this->row($chunk);
             $this->rows[$chunk->kind->value.' '.$edges] = $row;
@@ -143,10 +143,5 @@ final class ChunksReport
     private static function place(Place $place): array
     {
         return ['position' => $place->position, 'offset' => Ticks::quarters($place->offset)];
-    }
-
-    private static function edges(Chunk $chunk): string
-    {
-        return implode(' ', [$chunk->from->position, $chunk->from->offset, $chunk->to->position, $chunk->to->offset]);
     }
 }

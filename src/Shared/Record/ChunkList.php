@@ -63,11 +63,11 @@ final readonly class ChunkList
     {
         $byEdges = [];
         foreach ($this->of($piece) as $chunk) {
-            $byEdges[self::edges($chunk->span())] = $chunk;
+            $byEdges[$chunk->span()->edges()] = $chunk;
         }
         $chunks = [];
         foreach ($spans as $span) {
-            $edges = self::edges($span);
+            $edges = $span->edges();
             if (!isset($byEdges[$edges])) {
                 $byEdges[$edges] = new Chunk($piece, $span, false);
                 $this->entities->persist($byEdges[$edges]);
@@ -76,10 +76,5 @@ final readonly class ChunkList
         }
 
         return $chunks;
-    }
-
-    private static function edges(Span $span): string
-    {
-        return implode(' ', [$span->from->position, $span->from->offset, $span->to->position, $span->to->offset]);
     }
 }
