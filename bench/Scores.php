@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Bench;
 
-use CoinStair\Core\Form\PartsFromLine;
 use CoinStair\Core\Format\Abc\Reader;
 use CoinStair\Core\Format\MusicXml\Writer;
+use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;

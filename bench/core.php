@@ -8,11 +8,11 @@ declare(strict_types=1);
 
 use CoinStair\Bench\Scores;
 use CoinStair\Bench\Stopwatch;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
 use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Piece;
 
 require dirname(__DIR__).'/vendor/autoload.php';

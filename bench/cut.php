@@ -8,15 +8,15 @@ declare(strict_types=1);
 
 use CoinStair\Bench\Scores;
 use CoinStair\Bench\Stopwatch;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\Sections;
-use CoinStair\Core\Practice\ChunkTree;
-use CoinStair\Core\Practice\Difficulty;
-use CoinStair\Core\Practice\Method;
-use CoinStair\Core\Practice\TaughtChunk;
-use CoinStair\Core\Practice\TeachingOrder;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Piece;
 
 require dirname(__DIR__).'/vendor/autoload.php';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Form;
 
-use CoinStair\Core\Practice\TempoMarks;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\TempoMarks;
 
 /**
  * A goal tempo where the book names none, with its reason (handbook 2): from the word over the piece, else from its shortest notes.

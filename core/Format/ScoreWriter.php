@@ -4,16 +4,12 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format;
 
-use CoinStair\Core\Form\Reading;
-use CoinStair\Core\Form\TempoProposal;
-use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Format\Abc\Writer as AbcWriter;
 use CoinStair\Core\Format\Midi\Writer as MidiWriter;
 use CoinStair\Core\Format\MusicXml\Packed;
 use CoinStair\Core\Format\MusicXml\Writer as MusicXmlWriter;
-use CoinStair\Core\Practice\CountIn;
-use CoinStair\Core\Practice\Performance;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Sound\Performance;
 
 /** The formats in which a piece is given out. */
 enum ScoreWriter: string
@@ -23,17 +19,14 @@ enum ScoreWriter: string
     case Mxl = 'mxl';
     case Midi = 'midi';
 
-    /**
-     * @param Reading  $reading of the road map that MIDI plays; the other formats keep the map as it is
-     * @param int|null $tempo   beats a minute of MIDI; the piece's goal tempo if none is given
-     */
-    public function write(Piece $piece, Reading $reading = Reading::Printed, ?int $tempo = null): string
+    /** @param Performance|null $played what MIDI plays, as printed at the piece's tempo if none is given; the other formats keep the road map as it is */
+    public function write(Piece $piece, ?Performance $played = null): string
     {
         return match ($this) {
             self::Abc => AbcWriter::write($piece),
             self::MusicXml => MusicXmlWriter::write($piece),
             self::Mxl => Packed::pack(MusicXmlWriter::write($piece)),
-            self::Midi => MidiWriter::write(self::performance($piece, $reading, $tempo ?? $piece->goalTempo ?? TempoProposal::of($piece)->tempo)),
+            self::Midi => MidiWriter::write($played ?? Performance::read($piece)),
         };
     }
 
@@ -50,10 +43,5 @@ enum ScoreWriter: string
             self::Mxl => 'application/vnd.recordare.musicxml',
             self::Midi => 'audio/midi',
         };
-    }
-
-    private static function performance(Piece $piece, Reading $reading, int $tempo): Performance
-    {
-        return Performance::of($piece, Unfolding::of($piece, $reading), $tempo, CountIn::ticks($piece, $piece->start(), $tempo));
     }
 }

@@ -7,6 +7,7 @@ namespace CoinStair\Core\LeftHand;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\Refusal;
 
 /**
  * The notes of first position, finger by finger (handbook 3): on violin and viola the finger follows the letter; the cello's hand is closed or
@@ -26,16 +27,16 @@ final class FirstPosition
     /**
      * The pitch of a finger; the placement comes from the key where none is said.
      *
-     * @throws \InvalidArgumentException if the instrument has no such finger or placement
+     * @throws Refusal if the instrument has no such finger or placement
      */
     public static function pitch(Instrument $instrument, OpenString $string, int $finger, ?Placement $placement, Key $key): Pitch
     {
         if (0 === $finger) {
             return $string->pitch;
         }
-        $places = self::table($instrument)[$finger] ?? throw new \InvalidArgumentException(\sprintf('The %s has no finger %d here.', $instrument->value, $finger));
+        $places = self::table($instrument)[$finger] ?? throw Refusal::because('The {instrument} has no finger {finger} here.', ['instrument' => $instrument->value, 'finger' => (string) $finger]);
         if (null !== $placement) {
-            $semitones = $places[$placement->value] ?? throw new \InvalidArgumentException(\sprintf('Finger %d has no %s place on the %s.', $finger, $placement->value, $instrument->value));
+            $semitones = $places[$placement->value] ?? throw Refusal::because('Finger {finger} has no {placement} place on the {instrument}.', ['finger' => (string) $finger, 'placement' => $placement->value, 'instrument' => $instrument->value]);
         } else {
             $semitones = self::byKey($string, self::steps($instrument, $finger, $places['natural']), $places, $key);
         }

@@ -6,8 +6,8 @@ namespace CoinStair\Core\LeftHand;
 
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Event;
-use CoinStair\Core\Score\HandEditKind;
-use CoinStair\Core\Score\HandEdits;
+use CoinStair\Core\Score\OverrideKind;
+use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 
@@ -22,7 +22,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?HandEdits $edits = null): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $edits = null): array
     {
         $rows = [];
         $at = $end = $openSlurs = 0;
@@ -46,7 +46,7 @@ final class Line
             $at += $measure->length;
         }
 
-        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks, $edits ?? HandEdits::none());
+        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks, $edits ?? Overrides::none());
     }
 
     /** @return non-empty-list<int> voices that have notes, the first always */
@@ -70,7 +70,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    private static function notes(array $rows, int $long, HandEdits $edits): array
+    private static function notes(array $rows, int $long, Overrides $edits): array
     {
         $notes = [];
         $count = \count($rows);
@@ -84,7 +84,7 @@ final class Line
             }
             for ($index = $from; $index < $to; ++$index) {
                 [$event, $position, $at, $slurred, $fresh] = $rows[$index];
-                $finger = $edits->value($event, HandEditKind::Finger);
+                $finger = $edits->value($event, OverrideKind::Finger);
                 $notes[] = new LineNote(
                     $event->id,
                     $event->pitches[0],
@@ -99,7 +99,7 @@ final class Line
                     $event->marks->fingers[0] ?? null,
                     $event->marks->strings[0] ?? null,
                     null === $finger ? null : (int) $finger,
-                    $edits->value($event, HandEditKind::String),
+                    $edits->value($event, OverrideKind::String),
                     \array_slice($event->pitches, 1),
                 );
             }

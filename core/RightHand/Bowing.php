@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\RightHand;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 

@@ -8,9 +8,9 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
-use CoinStair\Core\Score\HandEditKind;
-use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\OverrideKind;
+use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\PlayingWord;
@@ -38,15 +38,15 @@ final class Strokes
     private Measure $measure;
     private int $at = 0;
 
-    private function __construct(private readonly Piece $piece, private readonly HandEdits $edits)
+    private function __construct(private readonly Piece $piece, private readonly Overrides $edits)
     {
         $this->measure = $piece->measures[0];
     }
 
     /** @return list<Stroke> in written order, each measure once */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?HandEdits $edits = null): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $edits = null): array
     {
-        $self = new self($piece, $edits ?? HandEdits::none());
+        $self = new self($piece, $edits ?? Overrides::none());
         foreach ($piece->measures as $position => $measure) {
             $before = $piece->measures[$position - 1] ?? null;
             $self->opens = $self->opens || $measure->repeatStart || '' !== $measure->rehearsal || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
@@ -109,8 +109,8 @@ final class Strokes
             $starts[] = $time - $at;
             $held = $held || $event->marks->has(Articulation::Fermata);
         }
-        $direction = $this->set(HandEditKind::Direction);
-        $amount = $this->set(HandEditKind::Amount);
+        $direction = $this->set(OverrideKind::Direction);
+        $amount = $this->set(OverrideKind::Amount);
         $this->strokes[] = new Stroke(
             $notes,
             $starts,
@@ -144,7 +144,7 @@ final class Strokes
     }
 
     /** What a teacher set of the open stroke, on whichever of its notes. */
-    private function set(HandEditKind $kind): ?string
+    private function set(OverrideKind $kind): ?string
     {
         foreach ($this->open as [$event]) {
             $value = $this->edits->value($event, $kind);

@@ -10,6 +10,8 @@ namespace CoinStair\Core\Score;
 final readonly class Key
 {
     private const FIFTHS_ORDER = 'FCGDAEB';
+    /** Sharps or flats of a signature. */
+    public const MOST_SIGNS = 7;
     /** Fifths from the major key on the same note. */
     public const MODES = ['lydian' => 1, 'major' => 0, 'mixolydian' => -1, 'dorian' => -2, 'minor' => -3, 'phrygian' => -4, 'locrian' => -5];
 
@@ -25,7 +27,7 @@ final readonly class Key
      */
     public static function of(int $fifths, string $mode = 'major'): self
     {
-        if (abs($fifths) > 7) {
+        if (abs($fifths) > self::MOST_SIGNS) {
             throw new \InvalidArgumentException(\sprintf('A key signature has at most seven sharps or flats, not %d.', abs($fifths)));
         }
         if (!isset(self::MODES[$mode])) {

@@ -23,6 +23,12 @@ final readonly class Notice
     ) {
     }
 
+    /** The same at a place of the source. */
+    public function at(int $line, int $column): self
+    {
+        return new self($line, $column, $this->template, $this->parameters);
+    }
+
     public function text(): string
     {
         $replace = [];

@@ -13,20 +13,20 @@ final class Splice
      * @param int               $from     first measure position
      * @param list<list<Event>> $measures events of each measure
      *
-     * @throws \InvalidArgumentException if the part or the measures do not exist, or the lengths do not fit
+     * @throws Refusal if the part or the measures do not exist, or the lengths do not fit
      */
     public static function into(Piece $piece, string $partId, int $from, array $measures): Piece
     {
-        $part = $piece->part($partId) ?? throw new \InvalidArgumentException('There is no such part.');
+        $part = $piece->part($partId) ?? throw Refusal::because('There is no such part.');
         if ($from < 0 || $from + \count($measures) > \count($piece->measures)) {
-            throw new \InvalidArgumentException('There are no such measures.');
+            throw Refusal::because('There are no such measures.');
         }
         $all = $part->measures;
         foreach ($measures as $index => $events) {
             $position = $from + $index;
             $end = max([0, ...array_map(static fn (Event $event): int => $event->end(), $events)]);
             if ($end !== $piece->measures[$position]->length) {
-                throw new \InvalidArgumentException(\sprintf('Measure %d of the piece holds %s quarters, the new notes %s.', $position + 1, Ticks::quarters($piece->measures[$position]->length), Ticks::quarters($end)));
+                throw Refusal::because('Measure {measure} of the piece holds {there} quarters, the new notes {typed}.', ['measure' => (string) ($position + 1), 'there' => Ticks::quarters($piece->measures[$position]->length), 'typed' => Ticks::quarters($end)]);
             }
             $all[$position] = self::renamed($part, $position, $events);
         }

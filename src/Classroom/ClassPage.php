@@ -9,12 +9,12 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Record\ClassRecord;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Coverage;
-use CoinStair\Core\Practice\CoverageState;
-use CoinStair\Core\Practice\LessonRun;
-use CoinStair\Core\Practice\StepResult;
-use CoinStair\Core\Practice\TaughtLesson;
+use CoinStair\Core\Log\Coverage;
+use CoinStair\Core\Log\LessonRun;
+use CoinStair\Core\Log\StepResult;
+use CoinStair\Core\Log\TaughtLesson;
+use CoinStair\Core\Standing\ChunkCoverage;
+use CoinStair\Core\Standing\CoverageState;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** What a class has covered, when, and the tempo reached in each chunk. */

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
-use CoinStair\Core\Practice\GoingOn;
-use CoinStair\Core\Practice\Growth;
-use CoinStair\Core\Practice\GrowthKind;
+use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Growth;
+use CoinStair\Core\Stair\GrowthKind;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\EnumType;
@@ -26,7 +28,7 @@ final class ClassType extends AbstractType
 {
     public const WEEKDAYS = [1 => 'Monday', 2 => 'Tuesday', 3 => 'Wednesday', 4 => 'Thursday', 5 => 'Friday', 6 => 'Saturday', 7 => 'Sunday'];
 
-    public function __construct(private readonly TranslatorInterface $translator)
+    public function __construct(private readonly TranslatorInterface $translator, private readonly MusicExtension $music)
     {
     }
 
@@ -88,8 +90,8 @@ final class ClassType extends AbstractType
         $values = $form->get('growthValues')->getData();
         try {
             $class->setGrowth(Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''))->text());
-        } catch (\InvalidArgumentException $refusal) {
-            $form->get('growthValues')->addError(new FormError($this->translator->trans($refusal->getMessage())));
+        } catch (Refusal $refusal) {
+            $form->get('growthValues')->addError(new FormError($this->music->notice($refusal->notice)));
         }
     }
 }

@@ -6,7 +6,7 @@ namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\Version;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\LeftHand\Hands;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;

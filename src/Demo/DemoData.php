@@ -17,7 +17,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
 use App\Shared\Tenancy\CurrentProgram;
-use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Shared\Entity\Lesson;
-use CoinStair\Core\Practice\CoinRule;
-use CoinStair\Core\Practice\Comfort;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Practice\GoingOn;
-use CoinStair\Core\Practice\LogEntry;
-use CoinStair\Core\Practice\StairMachine;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\StairMachine;
 use Random\Randomizer;
 use Symfony\Component\Uid\Uuid;
 
@@ -55,7 +55,7 @@ final class SimulatedClass
                 $this->now += self::SECONDS_OF_A_TRY * 1000;
                 $entries[] = $this->entry($step['id'], $kind, $tempo);
                 $comfort = EntryKind::Coin === $kind ? $comfort->afterCoins(1) : $comfort;
-                $state = $machine->next($state, $kind);
+                $state = $kind->next($machine, $state);
             }
             $this->comfort[$step['chunk']] = $comfort->tempo;
         }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Practice\LogEntry;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry;
 use Symfony\Component\Uid\Uuid;
 
 /** Log entries as a device sends them. */

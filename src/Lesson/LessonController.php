@@ -8,7 +8,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\ClassRecord;
 use App\Shared\Web\CsrfGuard;
-use CoinStair\Core\Practice\LogEntry as Entry;
+use CoinStair\Core\Log\LogEntry as Entry;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

@@ -6,7 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Record\ClassRecord;
-use CoinStair\Core\Practice\LogEntry as Entry;
+use CoinStair\Core\Log\LogEntry as Entry;
 use Doctrine\DBAL\Connection;
 
 /** The append-only log of a lesson. An entry that is sent again changes nothing. */

@@ -6,7 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
-use CoinStair\Core\Practice\ChunkCoverage;
+use CoinStair\Core\Standing\ChunkCoverage;
 use Psr\Clock\ClockInterface;
 
 /** Begins a lesson: takes a copy of the sequence as it stands, with where the class starts on each stair. */

@@ -10,21 +10,21 @@ use App\Shared\Record\HandsRecord;
 use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandLayers;
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Analysis\HandsOnScore;
-use CoinStair\Core\Analysis\StartCard;
-use CoinStair\Core\Form\RhythmPattern;
+use CoinStair\Core\Chunk\Chunk as Span;
+use CoinStair\Core\Format\QuickEntry\PatternReader;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandLayers;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Hands\HandsOnScore;
+use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandPicture;
-use CoinStair\Core\Practice\Chunk as Span;
-use CoinStair\Core\Practice\Repetition;
-use CoinStair\Core\Practice\Tone;
-use CoinStair\Core\Score\HandEdit;
-use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override;
+use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Sound\Repetition;
+use CoinStair\Core\Sound\Tone;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -109,7 +109,7 @@ final readonly class LessonPlayers
         return $this->cache->get('room.'.hash('xxh128', serialize($state)), function () use ($lesson, $player, $given, $tempo, $chunks): string {
             $views = $hands = $pieces = [];
             foreach ($chunks as [$key, $figure, $chunk]) {
-                $piece = $pieces[$figure] ??= '' === $figure ? $lesson->getPiece()->score() : RhythmPattern::parse($figure)->apply($lesson->getPiece()->score());
+                $piece = $pieces[$figure] ??= '' === $figure ? $lesson->getPiece()->score() : PatternReader::read($figure)->apply($lesson->getPiece()->score());
                 // A rhythm pattern has notes of its own: what was set of the written ones does not meet them.
                 $hands[$figure] ??= [$this->hands($piece, $player, $lesson->getClass()->handPolicies(), $tempo, '' === $figure ? $given['edits'] : [], $given['known'])];
                 $views[$key] = null === $hands[$figure][0] ? $this->plain($piece, $player['part'], $chunk->span()) : $this->view($piece, $hands[$figure][0], $chunk->span());
@@ -135,7 +135,7 @@ final readonly class LessonPlayers
     /**
      * @param Piece          $piece  as it is played
      * @param Player         $player
-     * @param list<HandEdit> $edits
+     * @param list<Override> $edits
      * @param list<string>   $known
      */
     private function hands(Piece $piece, array $player, HandPolicies $policies, int $tempo, array $edits, array $known): ?BothHands
@@ -143,7 +143,7 @@ final readonly class LessonPlayers
         $instrument = Instrument::tryFrom($player['instrument']);
         $part = $piece->part($player['part']);
 
-        return null === $instrument ? null : BothHands::of(null === $part ? $piece : $piece->withParts([$part]), $instrument, $policies, $tempo, HandEdits::of($edits), $known);
+        return null === $instrument ? null : BothHands::of(null === $part ? $piece : $piece->withParts([$part]), $instrument, $policies, $tempo, Overrides::of($edits), $known);
     }
 
     /** @return array<string, mixed> a part that no hands are found for */

@@ -7,11 +7,11 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Record\ClassRecord;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Practice\LessonRun;
-use CoinStair\Core\Practice\LogEntry;
-use CoinStair\Core\Practice\StepPurpose;
-use CoinStair\Core\Practice\StepResult;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LessonRun;
+use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\StepResult;
+use CoinStair\Core\Method\StepPurpose;
 
 /**
  * What was done in a lesson, what goes home, and what next time starts with.

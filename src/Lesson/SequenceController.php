@@ -14,12 +14,14 @@ use App\Shared\Record\ChunkList;
 use App\Shared\Record\ClassRecord;
 use App\Shared\Record\DifficultyRecord;
 use App\Shared\Web\Version;
-use CoinStair\Core\Practice\Method;
-use CoinStair\Core\Practice\Mode;
-use CoinStair\Core\Practice\Rung;
-use CoinStair\Core\Practice\Stair;
-use CoinStair\Core\Practice\StepPurpose;
+use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Stair\Growth;
+use CoinStair\Core\Stair\Stair;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -65,50 +67,46 @@ final class SequenceController extends AbstractController
     #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function aim(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
-        return $this->change($sequence, $request, static function () use ($sequence, $request, $builder): string {
+        return $this->change($sequence, $request, static function () use ($sequence, $request, $builder): void {
             $goal = $request->request->getInt('goal');
             $typed = trim($request->request->getString('comfort'));
             $comfort = '' === $typed ? null : (float) $typed;
             if ($goal < 30 || $goal > 240 || (null !== $comfort && ($comfort < 20 || $comfort > 240))) {
-                return 'Goal tempos lie between 30 and 240, comfort tempos between 20 and 240.';
+                throw Refusal::because('Goal tempos lie between 30 and 240, comfort tempos between 20 and 240.');
             }
             $sequence->aim($goal, $comfort);
             $sequence->setMethod(Method::tryFrom($request->request->getString('method')) ?? $sequence->getMethod());
             $sequence->setInstruments(self::instruments($request));
             $builder->fill($sequence);
-
-            return '';
         });
     }
 
     #[Route('/sequences/{id:sequence}/order', name: 'sequence_order', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function order(Sequence $sequence, Request $request): Response
     {
-        return $this->change($sequence, $request, static function () use ($sequence, $request): string {
+        return $this->change($sequence, $request, static function () use ($sequence, $request): void {
             $sequence->reorder(array_map(intval(...), explode(',', $request->request->getString('order'))));
-
-            return '';
         });
     }
 
     #[Route('/sequences/{id:sequence}/steps', name: 'step_new', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function add(Sequence $sequence, Request $request): Response
     {
-        return $this->change($sequence, $request, function () use ($sequence, $request): string {
+        return $this->change($sequence, $request, function () use ($sequence, $request): void {
             if ($sequence->getSteps()->count() >= self::MAX_STEPS) {
-                return 'A sequence holds as many steps as there can be.';
+                throw Refusal::because('A sequence holds as many steps as there can be.');
             }
             $what = $request->request->getString('what');
             $class = $sequence->getClass();
             if (\in_array($what, [StepPurpose::Rest->value, StepPurpose::HoldCheck->value], true)) {
                 $sequence->add(new Step($sequence, StepPurpose::from($what), null, null, $class->rule()));
 
-                return '';
+                return;
             }
             $ladder = str_starts_with($what, 'ladder-');
             $chunk = $this->entities->getRepository(Chunk::class)->findOneBy(['id' => (int) ($ladder ? substr($what, 7) : $what), 'piece' => $sequence->getPiece()]);
             if (null === $chunk) {
-                return 'Choose a chunk of this piece.';
+                throw Refusal::because('Choose a chunk of this piece.');
             }
             $goal = $sequence->getGoalTempo();
             $comfort = $sequence->getComfort() ?? $this->difficulty->of($sequence->getPiece(), $class->handPolicies(), $class)->comfort($chunk->span(), $goal, $sequence->getInstruments())->tempo;
@@ -118,8 +116,6 @@ final class SequenceController extends AbstractController
                 $step->setRung($rung);
                 $sequence->add($step);
             }
-
-            return '';
         });
     }
 
@@ -144,48 +140,46 @@ final class SequenceController extends AbstractController
     {
         $patterns = $this->entities->getRepository(RhythmPattern::class);
 
-        return $this->change($step->getSequence(), $request, static function () use ($step, $request, $patterns): string {
+        return $this->change($step->getSequence(), $request, static function () use ($step, $request, $patterns): void {
             $fields = $request->request;
-            try {
-                $growth = $step->getSequence()->getClass()->growth();
-                $kind = $fields->getString('growth');
-                if ('' !== $kind) {
-                    $growth = \CoinStair\Core\Practice\Growth::parse($kind.':'.$fields->getString('growthValues'));
-                }
-                $stair = Stair::climb($fields->getInt('start'), $fields->getInt('goal'), $growth);
-            } catch (\InvalidArgumentException $refusal) {
-                return $refusal->getMessage();
+            $growth = $step->getSequence()->getClass()->growth();
+            $kind = $fields->getString('growth');
+            if ('' !== $kind) {
+                $growth = Growth::parse($kind.':'.$fields->getString('growthValues'));
             }
+            $stair = Stair::climb($fields->getInt('start'), $fields->getInt('goal'), $growth);
             $step->climb($stair);
             $step->setCoins(max(1, min(10, $fields->getInt('coins', $step->getCoins()))));
             $step->setTurns(max(1, min(12, $fields->getInt('turns', 1))));
             $step->setMode(Mode::tryFrom($fields->getString('mode')) ?? $step->getMode());
             $step->setPattern($patterns->find($fields->getInt('pattern')));
             $step->setPrompt(mb_substr(trim($fields->getString('prompt')), 0, Step::PROMPT));
-
-            return '';
         });
     }
 
     #[Route('/steps/{id:step}/remove', name: 'step_remove', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function remove(Step $step, Request $request): Response
     {
-        return $this->change($step->getSequence(), $request, static function () use ($step): string {
+        return $this->change($step->getSequence(), $request, static function () use ($step): void {
             $step->getSequence()->remove($step);
-
-            return '';
         });
     }
 
     /**
-     * @param \Closure(): string $change gives what went wrong, or nothing
+     * @param \Closure(): void $change throws a refusal with what went wrong
      */
     private function change(Sequence $sequence, Request $request, \Closure $change): Response
     {
-        $problem = Version::isOld($request, $sequence->getVersion()) ? self::OLD : $change();
-        if ('' === $problem) {
+        $problem = '';
+        try {
+            if (Version::isOld($request, $sequence->getVersion())) {
+                throw Refusal::because(self::OLD);
+            }
+            $change();
             $sequence->touch($this->clock->now());
             $this->entities->flush();
+        } catch (Refusal $refusal) {
+            $problem = $refusal->notice;
         }
         if (!$request->headers->has('HX-Request')) {
             if ('' !== $problem) {

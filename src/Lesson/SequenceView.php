@@ -7,11 +7,11 @@ namespace App\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Record\ClassRecord;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Comfort;
-use CoinStair\Core\Practice\Hardest;
-use CoinStair\Core\Practice\SequenceStep;
-use CoinStair\Core\Practice\StepTime;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Sequence\SequenceStep;
+use CoinStair\Core\Sequence\StepTime;
+use CoinStair\Core\Standing\ChunkCoverage;
 
 /** A sequence with all that its page and the lesson need to know of each step: where it starts, how long it takes, whether it is done. */
 final readonly class SequenceView

@@ -7,9 +7,9 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
 use App\Shared\Record\DifficultyRecord;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Hardest;
-use CoinStair\Core\Practice\SequenceTime;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Sequence\SequenceTime;
+use CoinStair\Core\Standing\ChunkCoverage;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /** Makes the view of a sequence with what is hard in its piece for its class. */

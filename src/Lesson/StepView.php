@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Step;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Hardest;
-use CoinStair\Core\Practice\StepTime;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Sequence\StepTime;
+use CoinStair\Core\Standing\ChunkCoverage;
 
 /** One step as a page shows it. */
 final readonly class StepView

@@ -5,13 +5,15 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Practice\ChunkKind;
-use CoinStair\Core\Practice\Cut;
-use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -44,8 +46,8 @@ final class CutController extends AbstractController
         $problem = $touched = '';
         try {
             $touched = $this->perform($this->view->plan($piece, $query), $request);
-        } catch (\InvalidArgumentException $refusal) {
-            $problem = $refusal->getMessage();
+        } catch (Refusal $refusal) {
+            $problem = $refusal->notice;
         }
         if (!$request->headers->has('HX-Request')) {
             if ('' !== $problem) {
@@ -100,7 +102,7 @@ final class CutController extends AbstractController
                 return '';
         }
         if ('' === $edges) {
-            throw new \InvalidArgumentException('Choose a chunk first.');
+            throw Refusal::because('Choose a chunk first.');
         }
         $ticks = max(-64, min(64, (int) $beats)) * $score->beatTicks;
         $at = $fields->has('position') && '' !== $fields->getString('position') ? self::place($score, $fields->getInt('position'), $fields->getInt('beat')) : null;
@@ -113,8 +115,8 @@ final class CutController extends AbstractController
             'split' => $this->editor->change($plan, $edges, static fn (Cut $cut, int $number): Cut => $cut->split($number, $at)),
             'join' => $this->editor->change($plan, $edges, static fn (Cut $cut, int $number): Cut => $cut->joinNext($number)),
             'landing' => $this->editor->change($plan, $edges, static fn (Cut $cut, int $number): Cut => $cut->turnLanding($number)),
-            'remove' => $this->editor->change($plan, $edges, static fn (Cut $cut, int $number): Cut => $number > 0 && isset($plan->own[$number]) ? $cut->without($number) : throw new \InvalidArgumentException('A proposed chunk goes when it is joined with another or its edges are moved.')),
-            default => throw new \InvalidArgumentException('This cannot be done with a chunk.'),
+            'remove' => $this->editor->change($plan, $edges, static fn (Cut $cut, int $number): Cut => $number > 0 && isset($plan->own[$number]) ? $cut->without($number) : throw Refusal::because('A proposed chunk goes when it is joined with another or its edges are moved.')),
+            default => throw Refusal::because('This cannot be done with a chunk.'),
         };
     }
 
@@ -129,17 +131,17 @@ final class CutController extends AbstractController
     /**
      * @return array{Place, Place}
      *
-     * @throws \InvalidArgumentException
+     * @throws Refusal
      */
     private static function edges(Score $score, string $edges): array
     {
         if (1 !== preg_match('/^(\d{1,5})\.(\d{1,7})-(\d{1,5})\.(\d{1,7})$/', $edges, $match)) {
-            throw new \InvalidArgumentException('There is no such place.');
+            throw Refusal::because('There is no such place.');
         }
         $from = Place::of((int) $match[1], (int) $match[2]);
         $to = Place::of((int) $match[3], (int) $match[4]);
         if (!$score->holds($from) || !$score->holds($to) || !$from->isBefore($to)) {
-            throw new \InvalidArgumentException('There is no such place.');
+            throw Refusal::because('There is no such place.');
         }
 
         return [$from, $to];
@@ -150,7 +152,7 @@ final class CutController extends AbstractController
      *
      * @return array{int, int}
      *
-     * @throws \InvalidArgumentException
+     * @throws Refusal
      */
     private static function measures(Piece $piece, Request $request): array
     {
@@ -158,16 +160,16 @@ final class CutController extends AbstractController
         if ('' === $typed) {
             $chosen = [$request->request->getInt('from', -1), $request->request->getInt('last', -1)];
 
-            return $chosen[0] >= 0 && $chosen[0] <= $chosen[1] && $chosen[1] < $piece->getMeasures() ? $chosen : throw new \InvalidArgumentException('Choose the measures of the chunk first.');
+            return $chosen[0] >= 0 && $chosen[0] <= $chosen[1] && $chosen[1] < $piece->getMeasures() ? $chosen : throw Refusal::because('Choose the measures of the chunk first.');
         }
         if (1 !== preg_match('/^\s*(\S+?)\s*(?:(?:-|–|\bto\b|,)\s*(\S+))?\s*$/u', $typed, $match)) {
-            throw new \InvalidArgumentException('There are no such measures.');
+            throw Refusal::because('There are no such measures.');
         }
 
-        return MeasureNumbers::of($piece->score())->range($match[1], $match[2] ?? $match[1], $piece->usesPrinted()) ?? throw new \InvalidArgumentException('There are no such measures.');
+        return MeasureNumbers::of($piece->score())->range($match[1], $match[2] ?? $match[1], $piece->usesPrinted()) ?? throw Refusal::because('There are no such measures.');
     }
 
-    private function workspace(Piece $piece, CutQuery $query, string $problem = '', string $touched = ''): Response
+    private function workspace(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Response
     {
         return $this->render('library/_workspace.html.twig', $this->view->page($piece, $query) + ['problem' => $problem, 'touched' => $touched], new Response(null, '' === $problem ? 200 : 422));
     }

@@ -8,10 +8,11 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Record\ChunkList;
-use CoinStair\Core\Practice\Chunk as Span;
-use CoinStair\Core\Practice\ChunkKind;
-use CoinStair\Core\Practice\Cut;
+use CoinStair\Core\Chunk\Chunk as Span;
+use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\Cut;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 
 /**
@@ -32,7 +33,7 @@ final readonly class CutEditor
      *
      * @return string edges of the chunk that was touched
      *
-     * @throws \InvalidArgumentException if the change is not possible
+     * @throws Refusal if the change is not possible
      */
     public function change(CutPlan $plan, string $edges, \Closure $change, bool $all = false): string
     {
@@ -53,7 +54,7 @@ final readonly class CutEditor
         }
         $number = '' === $edges ? 0 : array_search($edges, array_map(static fn (Span $span): string => $span->edges(), $before), true);
         if (false === $number) {
-            throw new \InvalidArgumentException('This chunk is no longer there. The cut is shown as it is now.');
+            throw Refusal::because('This chunk is no longer there. The cut is shown as it is now.');
         }
         $after = $change(Cut::of($plan->piece->score(), $before), $number);
         $this->save($plan, $rows, $own, $before, $after, $byEdges);
@@ -66,7 +67,7 @@ final readonly class CutEditor
     {
         $score = $plan->piece->score();
         if (\count($this->chunks->of($plan->piece)) >= ChunkList::LIMIT) {
-            throw new \InvalidArgumentException('This piece holds as many chunks as there can be.');
+            throw Refusal::because('This piece holds as many chunks as there can be.');
         }
         $measures = $to->position - $from->position + ($to->offset > 0 ? 1 : 0);
         $whole = $from->equals($score->start()) && $to->equals($score->end());

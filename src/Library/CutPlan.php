@@ -5,21 +5,21 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\Piece;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\ChunkNode;
-use CoinStair\Core\Practice\ChunkTree;
-use CoinStair\Core\Practice\Comfort;
-use CoinStair\Core\Practice\Cut;
-use CoinStair\Core\Practice\Difficulty;
-use CoinStair\Core\Practice\Hardest;
-use CoinStair\Core\Practice\PlannedStep;
-use CoinStair\Core\Practice\Proposal;
-use CoinStair\Core\Practice\SequenceStep;
-use CoinStair\Core\Practice\SequenceTime;
-use CoinStair\Core\Practice\Spot;
-use CoinStair\Core\Practice\StepTime;
-use CoinStair\Core\Practice\TeachingOrder;
+use CoinStair\Core\Method\TeachingOrder;
+use CoinStair\Core\Sequence\PlannedStep;
+use CoinStair\Core\Sequence\Proposal;
+use CoinStair\Core\Sequence\SequenceStep;
+use CoinStair\Core\Sequence\SequenceTime;
+use CoinStair\Core\Sequence\StepTime;
 
 /** The cut of a piece for a class or year: what a teacher made of it, what is proposed between, and what a method makes of both. */
 final readonly class CutPlan

@@ -7,11 +7,11 @@ namespace App\Library;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Practice\CoinRule;
-use CoinStair\Core\Practice\Growth;
-use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\Growth;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\InputBag;
 

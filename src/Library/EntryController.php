@@ -6,12 +6,12 @@ namespace App\Library;
 
 use App\Shared\Entity\Piece;
 use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Form\PartsFromLine;
 use CoinStair\Core\Format\QuickEntry\Outline;
 use CoinStair\Core\Format\QuickEntry\Problem;
 use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Format\QuickEntry\Writer;
 use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

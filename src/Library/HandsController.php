@@ -8,16 +8,17 @@ use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Piece;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\BowAgreement;
-use CoinStair\Core\Analysis\HandsOnScore;
-use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\BowAgreement;
+use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\BowZone;
-use CoinStair\Core\Score\HandEdit as Edit;
-use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Override as Edit;
+use CoinStair\Core\Score\OverrideKind;
+use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -52,7 +53,7 @@ final class HandsController extends AbstractController
         $problem = '';
         try {
             $made = $this->edits($hands, $index, $request->request->getString('set'));
-        } catch (\InvalidArgumentException) {
+        } catch (Refusal) {
             $made = [];
             $problem = 'This cannot be set of the note.';
         }
@@ -115,7 +116,7 @@ final class HandsController extends AbstractController
     /**
      * @return list<Edit>
      *
-     * @throws \InvalidArgumentException for what is no choice, direction or amount of this note
+     * @throws Refusal for what is no choice, direction or amount of this note
      */
     private function edits(BothHands $hands, int $index, string $set): array
     {
@@ -126,7 +127,7 @@ final class HandsController extends AbstractController
             $stroke = $hands->strokeOf($note->id);
             $note = $hands->fingering->notes[null === $stroke ? $index : $hands->indexOf($hands->bowing->strokes[$stroke]->stroke->notes[0] ?? '') ?? $index];
 
-            return [Edit::of($note->id, $note->pitch->name(), HandEditKind::tryFrom($kind) ?? throw new \InvalidArgumentException('no kind'), $value)];
+            return [Edit::of($note->id, $note->pitch->name(), OverrideKind::tryFrom($kind) ?? throw Refusal::because('This cannot be set of the note.'), $value)];
         }
         foreach ($hands->places($index) as ['choice' => $choice]) {
             if ($hands->fingering->fingerboard->stringName($choice->string).$choice->finger === $value) {
@@ -134,7 +135,7 @@ final class HandsController extends AbstractController
             }
         }
 
-        throw new \InvalidArgumentException('no place');
+        throw Refusal::because('This cannot be set of the note.');
     }
 
     private function answer(Piece $piece, Request $request, HandsQuery $query, string $note, string $problem): Response

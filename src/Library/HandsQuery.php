@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\SchoolClass;
-use CoinStair\Core\Analysis\HandLayers;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Hands\HandLayers;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\LeftHand\ShowWhere;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;

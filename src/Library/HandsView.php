@@ -11,12 +11,11 @@ use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\MusicExtension;
 use App\Shared\Web\Notation;
-use CoinStair\Core\Analysis\ArmLevels;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandsOnScore;
-use CoinStair\Core\Analysis\PhraseWays;
-use CoinStair\Core\Analysis\StartCard;
-use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Hands\ArmLevels;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandsOnScore;
+use CoinStair\Core\Hands\PhraseWays;
+use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\RightHand\AmountPolicy;
@@ -26,8 +25,9 @@ use CoinStair\Core\RightHand\LongNote;
 use CoinStair\Core\RightHand\LongNotes;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Touches;
-use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Score\Place;
 use Twig\Environment;
 
@@ -163,7 +163,7 @@ final readonly class HandsView
                 'edit' => $row,
                 'measure' => $numbers[$positions[$edit->note] ?? -1] ?? '',
                 'lost' => \in_array($edit, $hands->lost, false),
-                'text' => HandEditKind::Amount === $edit->kind ? round(100 * (float) $edit->value).' %' : $edit->value,
+                'text' => OverrideKind::Amount === $edit->kind ? round(100 * (float) $edit->value).' %' : $edit->value,
             ];
         }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Library;
 
-use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\Hardest;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Hardest;
 
 /** A chunk as the measure map shows it. */
 final readonly class MapChunk

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Library;
 
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Section;
-use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\CoverageState;
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Standing\CoverageState;
 
 /**
  * The measure map, laid out: rows of measures as in the book, or four to a row, and over them the chunks as nested arcs (handbook 5).

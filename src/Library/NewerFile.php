@@ -9,9 +9,9 @@ use App\Shared\Entity\CutChange;
 use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use CoinStair\Core\Chunk\Realignment;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
-use CoinStair\Core\Practice\Realignment;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** Reads a newer state of a piece: its chunks, and what was set of its notes, go with their music. */
@@ -45,7 +45,7 @@ final readonly class NewerFile
             }
             $lost += $chunk->isRemoved() ? 0 : 1;
             // Its edges have to lie in the piece.
-            $chunk->cut(\CoinStair\Core\Practice\Chunk::whole($read->piece));
+            $chunk->cut(\CoinStair\Core\Chunk\Chunk::whole($read->piece));
             $chunk->setRemoved(true);
         }
         foreach ($edits as $edit) {

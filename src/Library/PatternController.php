@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Shared\Entity\RhythmPattern;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -31,15 +33,15 @@ final class PatternController extends AbstractController
         $figure = $request->request->getString('figure');
         try {
             if ('' === $name) {
-                throw new \InvalidArgumentException('Give the pattern a name.');
+                throw Refusal::because('Give the pattern a name.');
             }
             if ($this->entities->getRepository(RhythmPattern::class)->count([]) >= RhythmPattern::LIMIT) {
-                throw new \InvalidArgumentException('A program keeps at most 100 patterns.');
+                throw Refusal::because('A program keeps at most 100 patterns.');
             }
             $this->entities->persist(new RhythmPattern($name, $figure));
             $this->entities->flush();
-        } catch (\InvalidArgumentException $refusal) {
-            return $this->page($refusal->getMessage(), $name, $figure);
+        } catch (Refusal $refusal) {
+            return $this->page($refusal->notice, $name, $figure);
         }
 
         return $this->redirectToRoute('patterns', [], 303);
@@ -54,7 +56,7 @@ final class PatternController extends AbstractController
         return $this->redirectToRoute('patterns', [], 303);
     }
 
-    private function page(string $problem = '', string $name = '', string $figure = ''): Response
+    private function page(Notice|string $problem = '', string $name = '', string $figure = ''): Response
     {
         return $this->render('library/patterns.html.twig', [
             'patterns' => $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT),

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Library;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
 
 /**

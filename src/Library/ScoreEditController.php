@@ -9,10 +9,6 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Record\ChunkList;
 use App\Shared\Web\Version;
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Form\PartsFromLine;
-use CoinStair\Core\Form\PrintedNumbers;
-use CoinStair\Core\Form\Transposition;
 use CoinStair\Core\Format\QuickEntry\Entry;
 use CoinStair\Core\Format\QuickEntry\EntryMode;
 use CoinStair\Core\Format\QuickEntry\EntryResult;
@@ -20,11 +16,17 @@ use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Format\QuickEntry\Writer;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreWriter;
+use CoinStair\Core\Hands\PartsFromLine;
+use CoinStair\Core\Hands\Transposition;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\PrintedNumbers;
+use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\Splice;
+use CoinStair\Core\Sound\Performance;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -51,7 +53,7 @@ final class ScoreEditController extends AbstractController
         $writer = ScoreWriter::from($format);
         $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $piece->getTitle()), '-') ?: 'piece';
 
-        return new Response($writer->write($score, tempo: $piece->getGoalTempo()), 200, [
+        return new Response($writer->write($score, Performance::read($score, tempo: $piece->getGoalTempo())), 200, [
             'Content-Type' => $writer->mediaType(),
             'Content-Disposition' => HeaderUtils::makeDisposition('attachment', $name.'.'.$writer->ending(), 'piece.'.$writer->ending()),
         ]);
@@ -120,8 +122,8 @@ final class ScoreEditController extends AbstractController
                     $copies[] = $this->copy($piece, Transposition::strings($piece->score(), $strings), $words);
                 }
             }
-        } catch (\InvalidArgumentException $refusal) {
-            $this->addFlash('error', $refusal->getMessage());
+        } catch (Refusal $refusal) {
+            $this->addFlash('error', $refusal->notice);
         }
         if ([] !== $copies) {
             $this->addFlash('done', 'The copies are in the library.');
@@ -179,8 +181,8 @@ final class ScoreEditController extends AbstractController
                 $this->addFlash('done', 'The notes are changed; the chunks stay.');
 
                 return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
-            } catch (\InvalidArgumentException $refusal) {
-                $said = $refusal->getMessage();
+            } catch (Refusal $refusal) {
+                $said = $refusal->notice;
             }
         }
 
@@ -276,8 +278,8 @@ final class ScoreEditController extends AbstractController
                 } else {
                     $this->addFlash('error', $changed);
                 }
-            } catch (\InvalidArgumentException $refusal) {
-                $this->addFlash('error', $refusal->getMessage());
+            } catch (Refusal $refusal) {
+                $this->addFlash('error', $refusal->notice);
             }
         }
 

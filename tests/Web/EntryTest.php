@@ -9,8 +9,8 @@ use App\Shared\Entity\Draft;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Score\MeasureNumbers;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Typing a piece, correcting it, numbering it, giving it out. */

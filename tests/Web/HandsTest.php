@@ -10,8 +10,8 @@ use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Record\HandsRecord;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Practice\LogEntry;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Score\Instrument;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */

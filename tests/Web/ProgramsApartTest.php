@@ -17,10 +17,10 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Tenancy\BelongsToProgram;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Score\HandEdit as Edit;
-use CoinStair\Core\Score\HandEditKind;
+use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override as Edit;
+use CoinStair\Core\Score\OverrideKind;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -82,12 +82,12 @@ final class ProgramsApartTest extends WebCase
     private function rowsOfTheFirst(): array
     {
         $lesson = $this->lesson();
-        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Practice\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->getPlan()[1]['id'], EntryKind::Coin, 60, 1)]);
+        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->getPlan()[1]['id'], EntryKind::Coin, 60, 1)]);
         $pattern = new RhythmPattern('Two', 'B/ B/');
         $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
         $this->entities()->persist($pattern);
         $this->entities()->persist($draft);
-        $edit = new HandEdit($lesson->getPiece(), null, Instrument::Violin, Edit::of('P1-m0-v1-0', 'D4', HandEditKind::Direction, 'up'));
+        $edit = new HandEdit($lesson->getPiece(), null, Instrument::Violin, Edit::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'));
         $this->entities()->persist($edit);
         $this->entities()->flush();
         $step = $lesson->getSequence()?->getSteps()->get(1);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\Midi;
 
-use CoinStair\Core\Practice\Performance;
-use CoinStair\Core\Practice\SoundingNote;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Sound\Performance;
+use CoinStair\Core\Sound\SoundingNote;
 
 /**
  * Writes a Standard MIDI File of format 1: tempo and meters, a click track, and one track a part, on the grid of ticks (handbook 2).

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\MusicXml;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
@@ -15,6 +14,7 @@ use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\NoteValue;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;

@@ -12,6 +12,7 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Score\Refusal;
 
 /**
  * Turns a line of strings and fingers into ABC, token by token, and remembers which token each piece of it came from (handbook 2).
@@ -92,8 +93,8 @@ final class FingerLine
         }
         try {
             $pitch = FirstPosition::pitch($this->instrument, $this->string, (int) $match['finger'], self::PLACEMENTS[$match['placement'] ?? ''] ?? null, $this->key);
-        } catch (\InvalidArgumentException $refusal) {
-            $this->problems[] = new Problem($line, $column, \strlen($token), new Notice($line, $column, $refusal->getMessage()));
+        } catch (Refusal $refusal) {
+            $this->problems[] = new Problem($line, $column, \strlen($token), $refusal->notice->at($line, $column));
 
             return;
         }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\QuickEntry;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\Abc\KeyField;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Clef;
@@ -13,6 +12,7 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Part;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\QuickEntry;
 
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\Abc\KeyField;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Ticks;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Format\Json\ChunksReport;
-use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Report\ChunksReport;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

@@ -6,6 +6,7 @@ namespace App\Library\Command;
 
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Format\ScoreWriter;
+use CoinStair\Core\Sound\Performance;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -47,7 +48,7 @@ final class PieceConvertCommand extends Command
         foreach ($read->notices as $notice) {
             $errors->writeln(\sprintf('%d:%d %s', $notice->line, $notice->column, $notice->text()), OutputInterface::OUTPUT_PLAIN | OutputInterface::VERBOSITY_VERBOSE);
         }
-        $bytes = $writer->write($read->piece, $reading, null === $tempo ? null : (int) $tempo);
+        $bytes = $writer->write($read->piece, Performance::read($read->piece, $reading, null === $tempo ? null : (int) $tempo));
         if (null === $options['output']) {
             $output->write($bytes, false, OutputInterface::OUTPUT_RAW);
         } elseif (false === @file_put_contents($options['output'], $bytes)) {

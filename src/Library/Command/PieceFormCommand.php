@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Format\Json\FormReport;
+use CoinStair\Core\Report\FormReport;
+use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

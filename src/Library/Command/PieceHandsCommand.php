@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Format\Json\HandsReport;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Report\HandsReport;
 use CoinStair\Core\Score\Instrument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Format\Json\PieceReport;
 use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Report\PieceReport;
+use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;

@@ -6,8 +6,8 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Practice\Chunk as Span;
-use CoinStair\Core\Practice\ChunkKind;
+use CoinStair\Core\Chunk\Chunk as Span;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Score\Place;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;

@@ -6,9 +6,9 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Score\HandEdit as Edit;
-use CoinStair\Core\Score\HandEditKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override as Edit;
+use CoinStair\Core\Score\OverrideKind;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A finger, string, direction or amount of bow that a teacher set of one note, for one class or for all. */
@@ -43,8 +43,8 @@ class HandEdit implements BelongsToProgram
     #[ORM\Column(length: 8)]
     private string $pitch;
 
-    #[ORM\Column(length: 10, enumType: HandEditKind::class)]
-    private HandEditKind $kind;
+    #[ORM\Column(length: 10, enumType: OverrideKind::class)]
+    private OverrideKind $kind;
 
     #[ORM\Column(length: 10)]
     private string $value;

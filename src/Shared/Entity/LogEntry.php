@@ -6,8 +6,8 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Practice\EntryKind;
-use CoinStair\Core\Practice\LogEntry as Entry;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry as Entry;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 

@@ -13,6 +13,7 @@ use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\Ticks;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
@@ -103,12 +104,12 @@ class Piece implements BelongsToProgram
      *
      * @param list<Notice> $notices what is to be said of it beside its road map
      *
-     * @throws \InvalidArgumentException if the measures differ
+     * @throws Refusal if the measures differ
      */
     public function rewrite(Score $score, array $notices): void
     {
         if (array_column($score->measures, 'length') !== array_column($this->score()->measures, 'length')) {
-            throw new \InvalidArgumentException('The measures of a piece keep their lengths.');
+            throw Refusal::because('The measures of a piece keep their lengths.');
         }
         $this->take($score, $notices);
     }

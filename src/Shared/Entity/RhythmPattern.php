@@ -6,7 +6,8 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Form\RhythmPattern as Pattern;
+use CoinStair\Core\Format\QuickEntry\PatternReader;
+use CoinStair\Core\Score\RhythmPattern as Pattern;
 use Doctrine\ORM\Mapping as ORM;
 
 /** A rhythm pattern that a program keeps (handbook 2). */
@@ -27,10 +28,10 @@ class RhythmPattern implements BelongsToProgram
     #[ORM\Column(length: 200)]
     private string $figure;
 
-    /** @throws \InvalidArgumentException if the figure is no pattern */
+    /** @throws \CoinStair\Core\Score\Refusal if the figure is no pattern */
     public function __construct(string $name, string $figure)
     {
-        Pattern::parse($figure);
+        PatternReader::read($figure);
         $this->name = mb_substr(trim($name), 0, 60);
         $this->figure = trim($figure);
     }
@@ -52,6 +53,6 @@ class RhythmPattern implements BelongsToProgram
 
     public function pattern(): Pattern
     {
-        return Pattern::parse($this->figure);
+        return PatternReader::read($this->figure);
     }
 }

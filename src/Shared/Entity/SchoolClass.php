@@ -6,11 +6,11 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Practice\CoinRule;
-use CoinStair\Core\Practice\GoingOn;
-use CoinStair\Core\Practice\Growth;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Growth;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;

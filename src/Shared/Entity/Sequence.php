@@ -6,7 +6,7 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Practice\Method;
+use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;

@@ -6,12 +6,12 @@ namespace App\Shared\Entity;
 
 use App\Shared\Tenancy\BelongsToProgram;
 use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Practice\CoinRule;
-use CoinStair\Core\Practice\GoingOn;
-use CoinStair\Core\Practice\Mode;
-use CoinStair\Core\Practice\Rung;
-use CoinStair\Core\Practice\Stair;
-use CoinStair\Core\Practice\StepPurpose;
+use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Stair;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 

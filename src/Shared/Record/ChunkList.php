@@ -6,7 +6,7 @@ namespace App\Shared\Record;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
-use CoinStair\Core\Practice\Chunk as Span;
+use CoinStair\Core\Chunk\Chunk as Span;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** The chunks of a piece, in the order of the music, longer before shorter. */

@@ -6,11 +6,11 @@ namespace App\Shared\Record;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\Difficulty;
+use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
+use CoinStair\Core\Standing\ChunkCoverage;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /** What is hard in a piece for a class: comfort tempos, spots, how new its notes are. Reckoned once for each state of what it depends on. */

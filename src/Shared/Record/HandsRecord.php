@@ -8,14 +8,14 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\LeftHand\HandMarks;
-use CoinStair\Core\Practice\ChunkCoverage;
-use CoinStair\Core\Practice\CoverageState;
-use CoinStair\Core\Score\HandEdit as Edit;
-use CoinStair\Core\Score\HandEdits;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override as Edit;
+use CoinStair\Core\Score\Overrides;
+use CoinStair\Core\Standing\ChunkCoverage;
+use CoinStair\Core\Standing\CoverageState;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Contracts\Cache\CacheInterface;
 
@@ -196,7 +196,7 @@ final readonly class HandsRecord
             $score = $piece->score();
             $only = $score->part($part);
 
-            return BothHands::of(null === $only ? $score : $score->withParts([$only]), $instrument, $policies, $tempo, HandEdits::of($edits), $known);
+            return BothHands::of(null === $only ? $score : $score->withParts([$only]), $instrument, $policies, $tempo, Overrides::of($edits), $known);
         });
     }
 }

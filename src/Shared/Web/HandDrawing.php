@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Analysis\BothHands;
+use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\LeftHand\FingerPlace;
 use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\LeftHand\StringPicture;

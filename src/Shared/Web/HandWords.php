@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\BowRibbon;
-use CoinStair\Core\Analysis\HandsOnScore;
-use CoinStair\Core\Analysis\RibbonStroke;
-use CoinStair\Core\Analysis\StartCard;
-use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\BowRibbon;
+use CoinStair\Core\Hands\HandsOnScore;
+use CoinStair\Core\Hands\RibbonStroke;
+use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\RightHand\BowZone;
+use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /**

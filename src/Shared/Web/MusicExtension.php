@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Form\MeasureNumbers;
-use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\CountIn;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Form\CountIn;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
@@ -32,6 +32,7 @@ final class MusicExtension extends AbstractExtension
         return [
             new TwigFilter('clock', self::clock(...)),
             new TwigFilter('notice', $this->notice(...)),
+            new TwigFilter('told', $this->told(...)),
         ];
     }
 
@@ -56,6 +57,12 @@ final class MusicExtension extends AbstractExtension
         }
 
         return strtr($this->translator->trans($notice->template), $replace);
+    }
+
+    /** What went wrong or well, for people: a refusal of the core, or a sentence of the page's own. */
+    public function told(Notice|string $said): string
+    {
+        return $said instanceof Notice ? $this->notice($said) : $this->translator->trans($said);
     }
 
     /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */

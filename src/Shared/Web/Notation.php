@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Form\MeasureNumbers;
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Format\MusicXml\Writer;
-use CoinStair\Core\Practice\Chunk;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Excerpt;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;

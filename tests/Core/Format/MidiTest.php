@@ -10,6 +10,7 @@ use CoinStair\Core\Format\ScoreWriter;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Sound\Performance;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -20,7 +21,7 @@ final class MidiTest extends TestCase
     public function testALineComesBackAfterItsCountIn(string $body, string $meter, string $key): void
     {
         $piece = Tunes::abc($body, $meter, $key);
-        $read = Reader::read(ScoreWriter::Midi->write($piece, Reading::Once, 96))->piece;
+        $read = Reader::read(ScoreWriter::Midi->write($piece, Performance::read($piece, Reading::Once, 96)))->piece;
         self::assertSame(Tunes::text($piece), implode(' | ', \array_slice(explode(' | ', Tunes::text($read)), 1)));
     }
 
@@ -42,7 +43,7 @@ final class MidiTest extends TestCase
     {
         $piece = Tunes::abc('|:CDEF|[1 G4:|[2 A4|]');
         foreach ([[Reading::Printed, 4], [Reading::Plain, 2], [Reading::Once, 3]] as [$reading, $measures]) {
-            $read = Reader::read(ScoreWriter::Midi->write($piece, $reading))->piece;
+            $read = Reader::read(ScoreWriter::Midi->write($piece, Performance::read($piece, $reading)))->piece;
             self::assertCount($measures + 1, $read->measures, $reading->value);
         }
     }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Format;
 
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Form\MeasureNumbers;
 use CoinStair\Core\Format\QuickEntry\Outline;
-use CoinStair\Core\Practice\Chunk;
-use CoinStair\Core\Practice\ChunkNode;
-use CoinStair\Core\Practice\ChunkTree;
-use CoinStair\Core\Practice\Repetition;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Sound\Repetition;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

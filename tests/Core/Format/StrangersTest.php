@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Format;
 
+use CoinStair\Core\Form\CountIn;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\ScoreWriter;
 use CoinStair\Core\Format\UnreadableFile;
-use CoinStair\Core\Practice\CountIn;
-use CoinStair\Core\Practice\Performance;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Sound\Performance;
 use PHPUnit\Framework\TestCase;
 
 /** Programs of other people read what Coin Stair writes, and Coin Stair reads what they ship. */
@@ -54,7 +54,7 @@ final class StrangersTest extends TestCase
     {
         $expected = [];
         foreach (self::tunes() as $name => [$piece]) {
-            file_put_contents("$this->folder/$name.mid", ScoreWriter::Midi->write($piece, Reading::Printed, 90));
+            file_put_contents("$this->folder/$name.mid", ScoreWriter::Midi->write($piece, Performance::read($piece, tempo: 90)));
             $performance = Performance::of($piece, Unfolding::of($piece, Reading::Printed), 90, CountIn::ticks($piece, $piece->start(), 90));
             $tracks = [['name' => $piece->title, 'notes' => 0, 'length' => $performance->length], ['name' => 'Click', 'notes' => \count($performance->clicks), 'length' => $performance->length]];
             foreach ($performance->parts as $part) {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\LeftHand;
 
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
-use CoinStair\Core\Analysis\HandsOnScore;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\LeftHand\FingerTrouble;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Tests\Tunes;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\LeftHand;
 
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\LeftHand\FifthPolicy;
 use CoinStair\Core\LeftHand\FingerTrouble;
 use CoinStair\Core\LeftHand\HandMark;

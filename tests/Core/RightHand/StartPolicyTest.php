@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\RightHand;
 
-use CoinStair\Core\Analysis\BothHands;
-use CoinStair\Core\Analysis\HandPolicies;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
@@ -31,7 +31,7 @@ final class StartPolicyTest extends TestCase
 
     public function testAnAmountThatWasSetFitsEvenFromTheMiddle(): void
     {
-        $hands = BothHands::of(Tunes::abc('CDEF|'), Instrument::Violin, HandPolicies::of(1, ['start' => 'middle']), 72, \CoinStair\Core\Score\HandEdits::of([\CoinStair\Core\Score\HandEdit::of('P1-m0-v1-0', 'C4', \CoinStair\Core\Score\HandEditKind::Amount, '1')]));
+        $hands = BothHands::of(Tunes::abc('CDEF|'), Instrument::Violin, HandPolicies::of(1, ['start' => 'middle']), 72, \CoinStair\Core\Score\Overrides::of([\CoinStair\Core\Score\Override::of('P1-m0-v1-0', 'C4', \CoinStair\Core\Score\OverrideKind::Amount, '1')]));
         self::assertSame([0.0, 1.0], $hands->path->places[0]);
     }
 

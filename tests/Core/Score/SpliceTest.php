@@ -9,6 +9,7 @@ use CoinStair\Core\Format\QuickEntry\EntryMode;
 use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Format\QuickEntry\Writer;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\Splice;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
@@ -36,7 +37,7 @@ final class SpliceTest extends TestCase
 
     public function testTheWrongLengthIsRefused(): void
     {
-        $this->expectException(\InvalidArgumentException::class);
+        $this->expectException(Refusal::class);
         $this->expectExceptionMessage('Measure 2 of the piece holds 4 quarters, the new notes 3.');
         Splice::into(Tunes::abc('C4|D4|'), 'P1', 1, self::typed('F3 |')->parts[0]->measures);
     }

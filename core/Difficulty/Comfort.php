@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Difficulty;
+
+/**
+ * The comfort tempo of a chunk and what practice does to it (handbook 6). Starting values.
+ */
+final readonly class Comfort
+{
+    public const STEEPNESS = 5.5;
+    public const MIDDLE = 1.2;
+    public const GAIN_PER_COIN = 1.02;
+    public const CAP_OF_GOAL = 1.25;
+    private const UNTIL_KNOWN = 0.75;
+
+    private function __construct(public float $tempo, private float $goal)
+    {
+    }
+
+    /**
+     * @param float $tempo beats a minute, above 0
+     *
+     * @throws \InvalidArgumentException
+     */
+    public static function of(float $tempo, int $goal): self
+    {
+        if ($tempo <= 0 || $goal <= 0) {
+            throw new \InvalidArgumentException('Tempos lie above zero.');
+        }
+
+        return new self($tempo, $goal);
+    }
+
+    /** Until the hands of a piece are known. */
+    public static function untilKnown(int $goal): self
+    {
+        return self::of(self::UNTIL_KNOWN * $goal, $goal);
+    }
+
+    /** The chance of a clean repetition at a tempo, 0 to 1. */
+    public function chance(int $tempo): float
+    {
+        return 1 / (1 + exp(self::STEEPNESS * ($tempo / $this->tempo - self::MIDDLE)));
+    }
+
+    /** After so many coins; held at the cap, but never lowered by it. */
+    public function afterCoins(int $coins): self
+    {
+        return new self(max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins)), $this->goal);
+    }
+
+    /** Half of what was gained since then is lost by the next meeting, in logarithms. */
+    public function byNextMeeting(self $before): self
+    {
+        return new self(sqrt($this->tempo * $before->tempo), $this->goal);
+    }
+}

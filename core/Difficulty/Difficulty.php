@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Difficulty;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Form\Texture;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Piece;
+
+/** What is hard in a piece for the instruments of a class: comfort tempos, spots, and how new its notes are (handbook 5 and 6). */
+final readonly class Difficulty
+{
+    /**
+     * @param list<Instrument>     $parts   instrument of each part
+     * @param list<MovesOfLine>    $moves   of each part
+     * @param list<Spot>           $others  spots without a tempo
+     * @param array<string, float> $weights of notes by how new they are, by event id; only those that are not known
+     */
+    private function __construct(private int $beatTicks, private array $parts, private array $moves, private array $others, public array $weights)
+    {
+    }
+
+    /**
+     * @param list<BothHands>             $hands      of each part, one or several of an instrument
+     * @param array<string, float>        $factors    of the class by family of moves; 1 where none is known
+     * @param array<string, list<string>> $introduced places that were introduced to the class but not yet played with coins, by instrument
+     */
+    public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
+    {
+        $parts = $moves = $others = $weights = [];
+        $texture = Texture::of($piece);
+        foreach ($hands as $of) {
+            $newness = self::newness($of, $introduced[$of->instrument()->value] ?? []);
+            foreach ($newness as $index => $how) {
+                $id = $of->fingering->notes[$index]->id;
+                $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
+            }
+            $parts[] = $of->instrument();
+            $moves[] = $line = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+            array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $line, $texture));
+        }
+
+        return new self($piece->beatTicks, $parts, $moves, $others, $weights);
+    }
+
+    /**
+     * The hardest move of a chunk, the one to its landing included; none where no hands are known or nothing moves.
+     *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     */
+    public function hardest(Chunk $chunk, ?array $only = null): ?Hardest
+    {
+        $hardest = null;
+        foreach ($this->moves as $index => $moves) {
+            $instrument = $this->parts[$index];
+            if (null !== $only && !\in_array($instrument, $only, true)) {
+                continue;
+            }
+            $move = $moves->hardest($chunk->from, $chunk->to, $chunk->lands);
+            if (null !== $move && (null === $hardest || $move->comfort() < $hardest->tempo())) {
+                $hardest = new Hardest($instrument, $move);
+            }
+        }
+
+        return $hardest;
+    }
+
+    /**
+     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it where nothing
+     * moves.
+     *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     */
+    public function comfort(Chunk $chunk, int $goal, ?array $only = null): Comfort
+    {
+        $hardest = $this->hardest($chunk, $only);
+
+        return match (true) {
+            null !== $hardest => Comfort::of($hardest->tempo(), $goal),
+            [] === $this->parts => Comfort::untilKnown($goal),
+            default => Comfort::of(Comfort::CAP_OF_GOAL * $goal, $goal),
+        };
+    }
+
+    /**
+     * The spots of all instruments, worst first.
+     *
+     * @param list<Instrument>|null $only of these instruments; of all if none are named
+     *
+     * @return list<Spot>
+     */
+    public function spots(int $goal, ?array $only = null): array
+    {
+        $spots = $this->others;
+        foreach ($this->moves as $index => $moves) {
+            array_push($spots, ...Spots::hard($this->parts[$index], $this->beatTicks, $moves->moves, $goal));
+        }
+        $spots = null === $only ? $spots : array_values(array_filter($spots, static fn (Spot $spot): bool => \in_array($spot->instrument, $only, true)));
+
+        return Spot::worstFirst($spots);
+    }
+
+    /** @return list<Move> of one instrument, part by part */
+    public function moves(Instrument $instrument): array
+    {
+        $moves = [];
+        foreach ($this->moves as $index => $of) {
+            if ($this->parts[$index] === $instrument) {
+                array_push($moves, ...$of->moves);
+            }
+        }
+
+        return $moves;
+    }
+
+    /** @return list<Instrument> whose hands are known */
+    public function instruments(): array
+    {
+        return array_values(array_unique($this->parts, \SORT_REGULAR));
+    }
+
+    /**
+     * @param list<string> $introduced
+     *
+     * @return array<int, Newness> of the notes of a line that are not known, by index; none where nothing is known of the class
+     */
+    private static function newness(BothHands $hands, array $introduced): array
+    {
+        if ([] === $hands->known) {
+            return [];
+        }
+        $known = array_fill_keys($hands->known, true);
+        $begun = array_fill_keys($introduced, true);
+        $newness = [];
+        foreach ($hands->fingering->choices as $index => $choice) {
+            $place = null === $choice ? '' : HandMarks::place($hands->fingering, $choice);
+            if (null !== $choice && !isset($known[$place])) {
+                $newness[$index] = isset($begun[$place]) ? Newness::Introduced : Newness::New;
+            }
+        }
+
+        return $newness;
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Difficulty;
+
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Place;
+
+/** What left hand and bow have to do from one note to the next, and the time it takes a class (handbook 5). */
+final readonly class Move
+{
+    /**
+     * @param Place  $from    where the note before begins
+     * @param Place  $to      where the note begins to which it leads
+     * @param int    $at      ticks from the start of the piece to that note
+     * @param float  $beats   between the two
+     * @param float  $seconds that the class needs
+     * @param Notice $reason  the row that decided
+     */
+    public function __construct(public Place $from, public Place $to, public int $at, public float $beats, public float $seconds, public MoveFamily $family, public Notice $reason)
+    {
+    }
+
+    /** The tempo at which the written gap gives the time, in beats a minute. */
+    public function comfort(): float
+    {
+        return 60 * $this->beats / $this->seconds;
+    }
+}

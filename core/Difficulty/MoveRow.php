@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Difficulty;
+
+/** A row of the table of move times (handbook 6): seconds that a first-year class needs between two notes. Starting values. */
+enum MoveRow: string
+{
+    case Bow = 'bow';
+    case OpenToFinger = 'open';
+    case NextFinger = 'next';
+    case OverAFinger = 'over';
+    case Fourth = 'fourth';
+    case Slide = 'slide';
+    case CrossOpen = 'cross-open';
+    case Cross = 'cross';
+    case Across = 'across';
+    case Hop = 'hop';
+    case OverOne = 'over-one';
+    case OverTwo = 'over-two';
+    case Shift = 'shift';
+    case Retake = 'retake';
+    case Pluck = 'pluck';
+
+    public function seconds(): float
+    {
+        return match ($this) {
+            self::Bow => 0.22,
+            self::OpenToFinger => 0.25,
+            self::NextFinger => 0.28,
+            self::OverAFinger => 0.32,
+            self::CrossOpen => 0.35,
+            self::Fourth, self::Cross => 0.45,
+            self::Slide, self::Across => 0.5,
+            self::Hop => 0.65,
+            self::OverOne => 0.7,
+            self::Retake => 0.75,
+            self::OverTwo => 0.85,
+            self::Shift => 0.9,
+            self::Pluck => 2.5,
+        };
+    }
+
+    public function family(): MoveFamily
+    {
+        return match ($this) {
+            self::Bow, self::Retake, self::Pluck => MoveFamily::Bow,
+            self::CrossOpen, self::Cross, self::Across, self::Hop, self::OverOne, self::OverTwo => MoveFamily::Crossing,
+            default => MoveFamily::Left,
+        };
+    }
+
+    /** The sentence that says why a move takes its time; {from} and {to} are strings or positions, {finger} and {other} fingers. */
+    public function sentence(): string
+    {
+        return match ($this) {
+            self::Bow => 'The bow changes.',
+            self::OpenToFinger => 'Between the open string and finger {finger}.',
+            self::NextFinger => 'Finger {other} to {finger} on one string.',
+            self::OverAFinger => 'Finger {other} over to {finger} on one string.',
+            self::Fourth => 'To or from the fourth finger.',
+            self::Slide => 'Finger {finger} slides.',
+            self::CrossOpen, self::Cross => 'The bow crosses from {from} to {to}.',
+            self::Across => 'Finger {finger} goes across from {from} to {to}.',
+            self::Hop => 'Finger {finger} hops from {from} to {to}.',
+            self::OverOne => 'The bow crosses over a string, {from} to {to}.',
+            self::OverTwo => 'The bow crosses over two strings, {from} to {to}.',
+            self::Shift => 'The hand shifts.',
+            self::Retake => 'The bow is lifted and set again.',
+            self::Pluck => 'From plucking to the bow, or back.',
+        };
+    }
+}

@@ -1,0 +1,172 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Difficulty;
+
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\Fingering;
+use CoinStair\Core\LeftHand\Placement;
+use CoinStair\Core\RightHand\StrokeMark;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Place;
+
+/**
+ * The moves of a line with their times (handbook 6): the largest of the rows that apply and a quarter of each other; then what is added, what
+ * multiplies, the level, newness, and the class's own factor of the family.
+ */
+final class MoveTimes
+{
+    private const OTHERS = 0.25;
+    private const STRETCH = 0.25;
+    private const HOOKED = 0.1;
+    private const CROSSING_IN_SLUR = 1.3;
+    private const LEVELS = [1 => 1.0, 2 => 0.8, 3 => 0.65, 4 => 0.55];
+    private const LEAST = 0.11;
+
+    /** @var array<string, array{int, bool, string}> by the id of each note: number of its stroke, whether the bow is lifted before it, and its first note if it is hooked */
+    private array $strokes = [];
+    /** @var array<string, array{float, MoveFamily, Notice}> what equal moves take */
+    private array $known = [];
+
+    /** @param array<string, float> $factors of the class, by family; 1 where none is known */
+    private function __construct(private readonly BothHands $hands, private readonly array $factors)
+    {
+        foreach ($hands->bowing->strokes as $index => $step) {
+            $told = [$index, $step->isLifted(), $step->has(StrokeMark::Hook) ? $step->stroke->notes[0] ?? '' : ''];
+            foreach ($step->stroke->notes as $note) {
+                $this->strokes[$note] = $told;
+            }
+        }
+    }
+
+    /**
+     * @param array<string, float> $factors of the class, by family; 1 where none is known
+     * @param array<int, Newness>  $newness of the notes that are not known to the class, by index
+     *
+     * @return list<Move> in order; notes out of reach have none
+     */
+    public static function of(BothHands $hands, array $factors = [], array $newness = []): array
+    {
+        $self = new self($hands, $factors);
+        $moves = [];
+        $earlier = $from = $start = $left = null;
+        $choices = $hands->fingering->choices;
+        foreach ($hands->fingering->notes as $index => $note) {
+            $to = $choices[$index];
+            if ($note->tiedFrom || null === $to) {
+                continue;
+            }
+            $place = Place::of($note->position, $note->offset);
+            $stroke = $self->strokes[$note->id] ?? null;
+            if (null !== $earlier && null !== $from && null !== $start) {
+                $hop = $from->string !== $to->string && $from->finger === $to->finger && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
+                [$seconds, $family, $reason] = $self->time($from, $to, self::bow($left, $stroke), $hop, null !== $stroke && $stroke[2] === $note->id, $note->slurredFrom, $newness[$index] ?? Newness::Known);
+                $moves[] = new Move($start, $place, $note->at, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
+            }
+            [$earlier, $from, $start, $left] = [$note, $to, $place, $stroke];
+        }
+
+        return $moves;
+    }
+
+    /**
+     * Seconds, family and reason. Most moves of a piece come again, and equal ones are reckoned once.
+     *
+     * @return array{float, MoveFamily, Notice}
+     */
+    private function time(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
+    {
+        // Notes of one pitch share their candidates, which live as long as the hands.
+        $key = spl_object_id($from).' '.spl_object_id($to).' '.$bow?->value.($hop ? 'h' : '').($hooked ? 'k' : '').($slurred ? 's' : '').(Newness::Known === $newness ? '' : $newness->value);
+
+        return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $slurred, $newness);
+    }
+
+    /** @return array{float, MoveFamily, Notice} */
+    private function reckoned(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
+    {
+        $rows = $this->leftHand($from, $to, $hop);
+        if (null !== $bow) {
+            $rows[] = $bow;
+        }
+        usort($rows, static fn (MoveRow $one, MoveRow $other): int => $other->seconds() <=> $one->seconds());
+        $largest = $rows[0] ?? MoveRow::Bow;
+        $seconds = $largest->seconds();
+        foreach (\array_slice($rows, 1) as $row) {
+            $seconds += self::OTHERS * $row->seconds();
+        }
+        $seconds += $this->isStretch($from, $to) ? self::STRETCH : 0.0;
+        $seconds += $hooked ? self::HOOKED : 0.0;
+        $seconds *= $from->string !== $to->string && $slurred ? self::CROSSING_IN_SLUR : 1.0;
+        $seconds *= self::LEVELS[$this->hands->policies->level] * $newness->factor() * ($this->factors[$largest->family()->value] ?? 1.0);
+
+        return [max(self::LEAST, $seconds), $largest->family(), new Notice(0, 0, $largest->sentence(), [
+            'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
+            'other' => (string) $from->finger,
+            'from' => $this->hands->fingering->fingerboard->stringName($from->string),
+            'to' => $this->hands->fingering->fingerboard->stringName($to->string),
+        ])];
+    }
+
+    /** @return list<MoveRow> */
+    private function leftHand(Candidate $from, Candidate $to, bool $hop): array
+    {
+        $rows = [];
+        $hands = $this->hands->fingering->hands;
+        if (!$to->isOpen() && $hands[$from->hand]->position !== $hands[$to->hand]->position) {
+            $rows[] = MoveRow::Shift;
+        }
+        $row = match (abs($from->string - $to->string)) {
+            0 => $this->onOneString($from, $to),
+            1 => match (true) {
+                $from->isOpen() && $to->isOpen() => MoveRow::CrossOpen,
+                $from->finger !== $to->finger => MoveRow::Cross,
+                $from->semitones === $to->semitones && !$hop && Instrument::Bass !== $this->hands->instrument() => MoveRow::Across,
+                default => MoveRow::Hop,
+            },
+            2 => MoveRow::OverOne,
+            default => MoveRow::OverTwo,
+        };
+
+        return null === $row ? $rows : [...$rows, $row];
+    }
+
+    private function onOneString(Candidate $from, Candidate $to): ?MoveRow
+    {
+        $upper = Instrument::Violin === $this->hands->instrument() || Instrument::Viola === $this->hands->instrument();
+
+        return match (true) {
+            $from->sameSpot($to) => null,
+            $upper && (4 === $from->finger || 4 === $to->finger) => MoveRow::Fourth,
+            $from->isOpen() || $to->isOpen() => MoveRow::OpenToFinger,
+            $from->finger === $to->finger => MoveRow::Slide,
+            1 === abs($from->finger - $to->finger) => MoveRow::NextFinger,
+            default => MoveRow::OverAFinger,
+        };
+    }
+
+    /**
+     * @param array{int, bool, string}|null $before stroke of the note before
+     * @param array{int, bool, string}|null $stroke of the note; none where it is plucked
+     */
+    private static function bow(?array $before, ?array $stroke): ?MoveRow
+    {
+        return match (true) {
+            (null === $before) !== (null === $stroke) => MoveRow::Pluck,
+            null === $before || null === $stroke || $before[0] === $stroke[0] => null,
+            $stroke[1] => MoveRow::Retake,
+            default => MoveRow::Bow,
+        };
+    }
+
+    private function isStretch(Candidate $from, Candidate $to): bool
+    {
+        $hands = $this->hands->fingering->hands;
+
+        return (Placement::Stretched === $from->placement) !== (Placement::Stretched === $to->placement) && !$from->isOpen() && !$to->isOpen()
+            || (!$from->isOpen() && !$to->isOpen() && $hands[$from->hand]->position === $hands[$to->hand]->position && $hands[$from->hand]->shape !== $hands[$to->hand]->shape);
+    }
+}

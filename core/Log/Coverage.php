@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Log;
+
+use CoinStair\Core\Standing\ChunkCoverage;
+use CoinStair\Core\Standing\CoverageState;
+
+/**
+ * What a class has covered: a projection of its append-only log, rebuilt at any time (handbook 7).
+ */
+final class Coverage
+{
+    /**
+     * @param iterable<TaughtLesson> $lessons in any order
+     *
+     * @return array<string, ChunkCoverage> by chunk id, in the order in which chunks were first met
+     */
+    public static function ofChunks(iterable $lessons): array
+    {
+        $sorted = [...$lessons];
+        usort($sorted, static fn (TaughtLesson $a, TaughtLesson $b): int => [$a->day, $a->id] <=> [$b->day, $b->id]);
+        $chunks = [];
+        foreach ($sorted as $lesson) {
+            $results = LessonRun::results($lesson->steps, $lesson->entries);
+            $met = [];
+            foreach ($lesson->steps as $step) {
+                $result = $results[$step->id];
+                if ('' === $step->chunk || !$result->begun) {
+                    continue;
+                }
+                $chunks[$step->chunk] = self::add($chunks[$step->chunk] ?? null, $step, $result, $lesson->day, isset($met[$step->chunk]));
+                $met[$step->chunk] = true;
+            }
+        }
+
+        return $chunks;
+    }
+
+    /**
+     * The state of a piece from those of its chunks.
+     *
+     * @param list<ChunkCoverage> $chunks that the class has met
+     */
+    public static function ofPiece(array $chunks, bool $wholeAtGoal): CoverageState
+    {
+        if ($wholeAtGoal) {
+            return CoverageState::AtGoal;
+        }
+        $reached = [] === $chunks ? 0 : max(array_map(static fn (ChunkCoverage $chunk): int => $chunk->reached, $chunks));
+
+        return match (true) {
+            [] === $chunks => CoverageState::Planned,
+            0 === $reached => CoverageState::Started,
+            default => CoverageState::InProgress,
+        };
+    }
+
+    private static function add(?ChunkCoverage $before, LessonStep $step, StepResult $result, string $day, bool $sameLesson): ChunkCoverage
+    {
+        $goal = $step->goal();
+        $reached = max($before->reached ?? 0, $result->reached);
+
+        return new ChunkCoverage(
+            $step->chunk,
+            match (true) {
+                $reached >= $goal => CoverageState::AtGoal,
+                $reached > 0 => CoverageState::InProgress,
+                default => CoverageState::Started,
+            },
+            ($before->lessons ?? 0) + ($sameLesson ? 0 : 1),
+            ($before->coins ?? 0) + $result->coins,
+            ($before->misses ?? 0) + $result->misses,
+            $reached,
+            $step->stair->treads[$result->tread],
+            $goal,
+            $before->firstDay ?? $day,
+            $day,
+        );
+    }
+}

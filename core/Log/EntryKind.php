@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Log;
+
+use CoinStair\Core\Stair\StairMachine;
+
+/** What a lesson log can say. */
+enum EntryKind: string
+{
+    /** a step was opened */
+    case Begin = 'begin';
+    /** a clean repetition */
+    case Coin = 'coin';
+    case Miss = 'miss';
+    /** the teacher's word: one tread up or down */
+    case Up = 'up';
+    case Down = 'down';
+    /** takes back the coin, miss, up or down named by its text */
+    case Undo = 'undo';
+    /** the teacher says that the step is done */
+    case Done = 'done';
+    case Note = 'note';
+
+    public function movesStair(): bool
+    {
+        return \in_array($this, [self::Coin, self::Miss, self::Up, self::Down], true);
+    }
+
+    /** The state of a stair to which it leads from one of its states; the same where it does not move the stair. */
+    public function next(StairMachine $machine, int $state): int
+    {
+        $from = $machine->states[$state];
+
+        return match ($this) {
+            self::Coin => $from->onCoin,
+            self::Miss => $from->onMiss,
+            self::Up => $from->onUp,
+            self::Down => $from->onDown,
+            default => $state,
+        };
+    }
+}

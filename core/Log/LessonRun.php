@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Log;
+
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\StairMachine;
+
+/**
+ * Replays a lesson's log over its steps. The log is the truth; this can be computed again at any time.
+ */
+final class LessonRun
+{
+    /**
+     * @param list<LessonStep>   $steps
+     * @param iterable<LogEntry> $entries
+     *
+     * @return array<string, StepResult> by step id
+     */
+    public static function results(array $steps, iterable $entries): array
+    {
+        $byStep = [];
+        foreach (LogEntry::inOrder($entries) as $entry) {
+            $byStep[$entry->step][] = $entry;
+        }
+        $results = [];
+        foreach ($steps as $step) {
+            $results[$step->id] = self::replay($step, $byStep[$step->id] ?? []);
+        }
+
+        return $results;
+    }
+
+    /**
+     * @param list<LogEntry> $entries
+     */
+    private static function replay(LessonStep $step, array $entries): StepResult
+    {
+        $machine = StairMachine::of(\count($step->stair->treads), $step->rule);
+        $state = $machine->firsts[min($step->startTread, \count($machine->firsts) - 1)];
+        $coins = $misses = $reached = $coinsOnTread = 0;
+        $said = false;
+        foreach ($entries as $entry) {
+            $before = $machine->states[$state];
+            $state = $entry->kind->next($machine, $state);
+            $after = $machine->states[$state];
+            $coins += EntryKind::Coin === $entry->kind ? 1 : 0;
+            $misses += EntryKind::Miss === $entry->kind ? 1 : 0;
+            $coinsOnTread += EntryKind::Coin === $entry->kind ? 1 : 0;
+            $said = $said || EntryKind::Done === $entry->kind;
+            $left = $after->tread !== $before->tread || $after->done !== $before->done;
+            if ($left && self::meetsRule($step->rule, $entry->kind, $after->tread > $before->tread || $after->done, $coinsOnTread)) {
+                $reached = max($reached, $step->stair->treads[$before->tread]);
+            }
+            if ($left) {
+                $coinsOnTread = 0;
+            }
+        }
+        $now = $machine->states[$state];
+
+        return new StepResult([] !== $entries, $now->done || $said, $coins, $misses, $now->tread, $reached);
+    }
+
+    private static function meetsRule(CoinRule $rule, EntryKind $kind, bool $upward, int $coinsOnTread): bool
+    {
+        return $upward && $coinsOnTread > 0 && (EntryKind::Coin === $kind
+            || (EntryKind::Miss === $kind && GoingOn::Goes === $rule->goingOn)
+            || (EntryKind::Up === $kind && GoingOn::Teacher === $rule->goingOn));
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Sequence;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\Growth;
+use CoinStair\Core\Stair\Stair;
+
+/** The steps of a sequence that a method proposes: each chunk with the stair that it is expected to need (handbook 5 and 6). */
+final class Proposal
+{
+    /**
+     * @param list<TaughtChunk>        $order
+     * @param \Closure(Chunk): Comfort $comfort of a chunk before any practice
+     *
+     * @return list<PlannedStep>
+     */
+    public static function of(array $order, \Closure $comfort, int $goal, CoinRule $rule, Growth $growth): array
+    {
+        $steps = [];
+        $practised = new Practised();
+        $learned = false;
+        foreach ($order as $taught) {
+            $before = $practised->comfort($taught->chunk, $comfort($taught->chunk));
+            [$stair, $asked] = match (true) {
+                StepPurpose::Find === $taught->as => [Stair::ofTreads([$goal]), CoinRule::oneGo()],
+                // A run before anything is learned goes where it is comfortable.
+                StepPurpose::Run === $taught->as => [Stair::ofTreads([$learned ? $goal : Stair::startTempo($before->tempo, $goal)]), CoinRule::oneGo()],
+                null !== $taught->rung => [Stair::ofTreads([Stair::startTempo($before->tempo, $goal)]), $rule],
+                default => [Stair::climb(Stair::startTempo($before->tempo, $goal), $goal, $growth), $rule],
+            };
+            $steps[] = new PlannedStep($taught->as, $taught->chunk, $stair, $asked, $before, $taught->rung, $taught->like, $taught->spot);
+            $learned = $learned || $taught->as->practises();
+            if ($taught->as->practises() && true !== $taught->rung?->isOnOpenStrings()) {
+                $practised->add($taught->chunk, $before->afterCoins($asked->count * \count($stair->treads)));
+            }
+        }
+
+        return $steps;
+    }
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Stair;
+
+use CoinStair\Core\Score\Refusal;
+
+/**
+ * How the tempo grows from tread to tread (handbook 6).
+ */
+final readonly class Growth
+{
+    /** Highest ratio between neighbours before rounding. */
+    public const MAX_RATIO = 1.12;
+    private const MAX_TREADS = 40;
+
+    /** @param list<int> $values */
+    private function __construct(public GrowthKind $kind, public array $values)
+    {
+    }
+
+    /**
+     * @param int $by beats a minute, 1 to 40
+     *
+     * @throws Refusal
+     */
+    public static function fixed(int $by): self
+    {
+        if ($by < 1 || $by > 40) {
+            throw Refusal::because('A fixed growth is 1 to 40 beats a minute.');
+        }
+
+        return new self(GrowthKind::Fixed, [$by]);
+    }
+
+    /**
+     * @param list<int> $percents of the goal, 10 to 100
+     *
+     * @throws Refusal
+     */
+    public static function percents(array $percents): self
+    {
+        if ([] === $percents || min($percents) < 10 || max($percents) > 100) {
+            throw Refusal::because('Percents of the goal lie between 10 and 100.');
+        }
+        sort($percents);
+
+        return new self(GrowthKind::Percent, $percents);
+    }
+
+    /** As few treads as the highest ratio allows. */
+    public static function equalRatio(): self
+    {
+        return new self(GrowthKind::Ratio, []);
+    }
+
+    /**
+     * @param int $treads 2 to 40; more are made where the ratio would be too high
+     *
+     * @throws Refusal
+     */
+    public static function equalRatioOf(int $treads): self
+    {
+        if ($treads < 2 || $treads > self::MAX_TREADS) {
+            throw Refusal::because('A stair has 2 to 40 treads.');
+        }
+
+        return new self(GrowthKind::Ratio, [$treads]);
+    }
+
+    /**
+     * What a person typed or a database kept: "fixed:4", "percent:60,80,100", "ratio", "ratio:7".
+     *
+     * @throws Refusal
+     */
+    public static function parse(string $text): self
+    {
+        [$kind, $list] = explode(':', $text.':', 3);
+        $values = [];
+        foreach (preg_split('/[\s,;]+/', trim($list), -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $value) {
+            if (!ctype_digit($value)) {
+                throw Refusal::because('"{value}" is no whole number.', ['value' => $value]);
+            }
+            $values[] = (int) $value;
+        }
+
+        return match (GrowthKind::tryFrom($kind)) {
+            GrowthKind::Fixed => self::fixed($values[0] ?? 0),
+            GrowthKind::Percent => self::percents($values),
+            GrowthKind::Ratio => [] === $values ? self::equalRatio() : self::equalRatioOf($values[0]),
+            null => throw Refusal::because('"{kind}" is no way for a tempo to grow.', ['kind' => $kind]),
+        };
+    }
+
+    public function text(): string
+    {
+        return $this->kind->value.([] === $this->values ? '' : ':'.implode(',', $this->values));
+    }
+
+    /**
+     * Tempos from start to goal before rounding, both included.
+     *
+     * @return list<float>
+     */
+    public function tempos(int $start, int $goal): array
+    {
+        return match ($this->kind) {
+            GrowthKind::Fixed => array_map(floatval(...), range($start, $goal, max($this->values[0], intdiv($goal - $start, self::MAX_TREADS), 1))),
+            GrowthKind::Percent => $this->percentTempos($start, $goal),
+            GrowthKind::Ratio => $this->ratioTempos($start, $goal),
+        };
+    }
+
+    /** @return list<float> */
+    private function percentTempos(int $start, int $goal): array
+    {
+        $tempos = [(float) $start];
+        foreach ($this->values as $percent) {
+            if ($goal * $percent / 100 > $start) {
+                $tempos[] = $goal * $percent / 100;
+            }
+        }
+
+        return $tempos;
+    }
+
+    /** @return list<float> */
+    private function ratioTempos(int $start, int $goal): array
+    {
+        $steps = max((int) ceil(log($goal / $start) / log(self::MAX_RATIO) - 1e-9), ($this->values[0] ?? 1) - 1, 1);
+
+        return array_map(static fn (int $step): float => $start * ($goal / $start) ** ($step / $steps), range(0, $steps));
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Stair;
+
+enum GrowthKind: string
+{
+    /** a fixed number of beats a minute more on each tread */
+    case Fixed = 'fixed';
+    /** a list of percents of the goal */
+    case Percent = 'percent';
+    /** treads in equal ratio */
+    case Ratio = 'ratio';
+}

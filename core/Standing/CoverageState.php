@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Standing;
+
+/** State of a chunk or piece for a class (handbook 7). */
+enum CoverageState: string
+{
+    case Planned = 'planned';
+    case Started = 'started';
+    case InProgress = 'in-progress';
+    case AtGoal = 'at-goal';
+}
