@@ -7,7 +7,12 @@ declare(strict_types=1);
  */
 return static function (): void {
     $home = getenv('COIN_STAIR_HOME') ?: dirname(__DIR__).'/var/local';
-    $settings = ['APP_ENV' => 'prod', 'APP_SECRET' => 'no-secret-was-generated', 'DATABASE_URL' => 'mysql://nobody@127.0.0.1:1/coin_stair?serverVersion=10.11.6-MariaDB&charset=utf8mb4'];
+    $settings = [
+        'APP_ENV' => 'prod',
+        'APP_SECRET' => 'no-secret-was-generated',
+        'COIN_STAIR_HOME' => $home,
+        'DATABASE_URL' => 'mysql://nobody@127.0.0.1:1/coin_stair?serverVersion=10.11.6-MariaDB&charset=utf8mb4',
+    ];
     if (is_readable($home.'/env')) {
         $settings = array_merge($settings, parse_ini_file($home.'/env', false, \INI_SCANNER_RAW) ?: []);
     }

@@ -5,9 +5,32 @@ declare(strict_types=1);
 namespace App;
 
 use Symfony\Bundle\FrameworkBundle\Kernel\MicroKernelTrait;
+use Symfony\Component\Config\Resource\DirectoryResource;
+use Symfony\Component\DependencyInjection\ContainerBuilder;
 use Symfony\Component\HttpKernel\Kernel as BaseKernel;
 
 final class Kernel extends BaseKernel
 {
     use MicroKernelTrait;
+
+    /** What is kept between requests was reckoned by these sources: with others it is reckoned anew. */
+    protected function build(ContainerBuilder $container): void
+    {
+        $hash = hash_init('xxh128');
+        foreach (['core', 'src'] as $folder) {
+            $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder, '/\.php$/'));
+            $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->getProjectDir().'/'.$folder, \FilesystemIterator::SKIP_DOTS));
+            $paths = [];
+            foreach ($files as $file) {
+                if ($file instanceof \SplFileInfo && 'php' === $file->getExtension()) {
+                    $paths[] = $file->getPathname();
+                }
+            }
+            sort($paths);
+            foreach ($paths as $path) {
+                hash_update_file($hash, $path);
+            }
+        }
+        $container->setParameter('core_version', hash_final($hash));
+    }
 }

@@ -146,7 +146,7 @@ export function onArcKey(event) {
     const typing = event.target.closest?.('input:not([type=checkbox]), textarea, [contenteditable]');
     if (!typing && (event.ctrlKey || event.metaKey) && drawing() && ['z', 'y'].includes(event.key.toLowerCase())) {
         event.preventDefault();
-        send(event.key.toLowerCase() === 'y' || event.shiftKey ? 'redo' : 'undo', null, event.target.closest('.arc') ? 'arc' : null);
+        send(document.querySelector(event.key.toLowerCase() === 'y' || event.shiftKey ? '[data-redo]' : '[data-undo]').value, null, event.target.closest('.arc') ? 'arc' : null);
         return;
     }
     const spot = event.target.closest?.('[data-spots] [data-choose]');

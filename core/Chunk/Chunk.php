@@ -39,6 +39,12 @@ final readonly class Chunk
         return new self($kind, $from, $to, $lands);
     }
 
+    /** All of the piece, whatever kind it has. */
+    public function isWhole(Piece $piece): bool
+    {
+        return $this->from->equals($piece->start()) && $this->to->equals($piece->end());
+    }
+
     public static function whole(Piece $piece): self
     {
         return new self(ChunkKind::Whole, $piece->start(), $piece->end(), false);

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Difficulty;
 
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /** A place that holds a class back (handbook 5). */
@@ -52,5 +55,32 @@ final readonly class Spot
         array_multisort($severities, \SORT_DESC, \SORT_NUMERIC, $places, \SORT_ASC, \SORT_NUMERIC, $order);
 
         return array_map(static fn (int $index): self => $spots[$index], $order);
+    }
+
+    /** The chunk that is taught for it: all of it, or where it is longer than a measure the worst of its moves. */
+    public function chunk(Piece $piece): Chunk
+    {
+        $long = $piece->ticksBetween($this->from, $this->to) > $piece->measures[$this->from->position]->meter->ticks();
+        $from = $long && null !== $this->move ? $this->move->from : $this->from;
+        $to = $long && null !== $this->move ? $this->move->to : $this->to;
+
+        return Chunk::of($piece, ChunkKind::Spot, $from, $from->isBefore($to) ? $to : $piece->move($from, $piece->beatTicks));
+    }
+
+    /**
+     * Spots of several instruments with one reason at one place are one for people.
+     *
+     * @param list<self> $spots
+     *
+     * @return list<non-empty-list<self>>
+     */
+    public static function together(array $spots): array
+    {
+        $together = [];
+        foreach ($spots as $spot) {
+            $together[json_encode([$spot->to, $spot->reason->template, $spot->move?->comfort()], \JSON_THROW_ON_ERROR)][] = $spot;
+        }
+
+        return array_values($together);
     }
 }

@@ -35,7 +35,7 @@ final readonly class BothHands
      * @param list<list<HandMark>>   $fingerMarks of each note
      * @param list<list<StrokeMark>> $strokeMarks of each stroke: those of its direction and of its way
      * @param list<HandNotice>       $notices
-     * @param list<Override>         $lost        edits whose note is gone or another
+     * @param list<Override>         $lost        overrides whose note is gone or another
      * @param list<self>             $divided     the hands of the part's other voices
      * @param list<string>           $known       places that the class knows
      * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the first time
@@ -65,18 +65,18 @@ final readonly class BothHands
      *
      * @throws \InvalidArgumentException for an instrument without strings
      */
-    public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, ?Overrides $edits = null, array $known = []): self
+    public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, ?Overrides $overrides = null, array $known = []): self
     {
         $second = 60 / $tempo / $piece->beatTicks;
-        $edits ??= Overrides::none();
+        $overrides ??= Overrides::none();
         [$piece, $part, $derived] = self::part($piece, $instrument);
         $voices = Line::voices($part);
         $divided = [];
         foreach (\array_slice($voices, 1) as $voice) {
-            $divided[] = self::voice($piece, $part, $policies, $instrument, $second, $voice, $edits, $known, [], []);
+            $divided[] = self::voice($piece, $part, $policies, $instrument, $second, $voice, $overrides, $known, [], []);
         }
 
-        return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $edits, $known, $derived, $divided);
+        return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $overrides, $known, $derived, $divided);
     }
 
     /**
@@ -148,7 +148,7 @@ final readonly class BothHands
      *
      * @return list<Override>
      */
-    public function editsFor(int $note, Candidate $choice): array
+    public function overridesFor(int $note, Candidate $choice): array
     {
         $places = array_column($this->places($note), 'choice');
         $line = $this->fingering->notes[$note];
@@ -190,11 +190,11 @@ final readonly class BothHands
      * @param list<HandNotice> $derived
      * @param list<self>       $divided
      */
-    private static function voice(Piece $piece, Part $part, HandPolicies $policies, Instrument $instrument, float $second, int $voice, Overrides $edits, array $known, array $derived, array $divided): self
+    private static function voice(Piece $piece, Part $part, HandPolicies $policies, Instrument $instrument, float $second, int $voice, Overrides $overrides, array $known, array $derived, array $divided): self
     {
         $policy = $policies->fingering($instrument, $second);
-        $fingering = Fingering::of(Line::of($piece, $part, $voice, $edits), $policy);
-        $bowing = Bowing::of($piece, Strokes::of($piece, $part, $voice, $edits), $policies->bowing);
+        $fingering = Fingering::of(Line::of($piece, $part, $voice, $overrides), $policy);
+        $bowing = Bowing::of($piece, Strokes::of($piece, $part, $voice, $overrides), $policies->bowing);
         $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start);
         [$used, $notices] = BowUse::of($bowing->strokes, $path, $instrument, $second, $policies->level);
         $strokeMarks = [];
@@ -206,7 +206,7 @@ final readonly class BothHands
             array_push($all, ...$other->notices);
         }
 
-        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $edits->lost($part), $divided, $known, self::first($fingering, $known));
+        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $overrides->lost($part), $divided, $known, self::first($fingering, $known));
     }
 
     /**

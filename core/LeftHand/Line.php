@@ -22,7 +22,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $edits = null): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
     {
         $rows = [];
         $at = $end = $openSlurs = 0;
@@ -46,7 +46,7 @@ final class Line
             $at += $measure->length;
         }
 
-        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks, $edits ?? Overrides::none());
+        return self::notes($rows, self::LONG_NOTE_BEATS * $piece->beatTicks, $overrides ?? Overrides::none());
     }
 
     /** @return non-empty-list<int> voices that have notes, the first always */
@@ -70,7 +70,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    private static function notes(array $rows, int $long, Overrides $edits): array
+    private static function notes(array $rows, int $long, Overrides $overrides): array
     {
         $notes = [];
         $count = \count($rows);
@@ -84,7 +84,7 @@ final class Line
             }
             for ($index = $from; $index < $to; ++$index) {
                 [$event, $position, $at, $slurred, $fresh] = $rows[$index];
-                $finger = $edits->value($event, OverrideKind::Finger);
+                $finger = $overrides->value($event, OverrideKind::Finger);
                 $notes[] = new LineNote(
                     $event->id,
                     $event->pitches[0],
@@ -99,7 +99,7 @@ final class Line
                     $event->marks->fingers[0] ?? null,
                     $event->marks->strings[0] ?? null,
                     null === $finger ? null : (int) $finger,
-                    $edits->value($event, OverrideKind::String),
+                    $overrides->value($event, OverrideKind::String),
                     \array_slice($event->pitches, 1),
                 );
             }

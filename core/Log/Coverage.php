@@ -15,7 +15,7 @@ final class Coverage
     /**
      * @param iterable<TaughtLesson> $lessons in any order
      *
-     * @return array<string, ChunkCoverage> by chunk id, in the order in which chunks were first met
+     * @return list<ChunkCoverage> of chunks, and of rungs on open strings, in the order in which they were first met
      */
     public static function ofChunks(iterable $lessons): array
     {
@@ -26,16 +26,18 @@ final class Coverage
             $results = LessonRun::results($lesson->steps, $lesson->entries);
             $met = [];
             foreach ($lesson->steps as $step) {
-                $result = $results[$step->id];
-                if ('' === $step->chunk || !$result->begun) {
+                $result = $results[$step->id] ?? null;
+                $stair = $step->step->stair;
+                if (0 === $step->chunk || null === $result || null === $stair || !$result->begun) {
                     continue;
                 }
-                $chunks[$step->chunk] = self::add($chunks[$step->chunk] ?? null, $step, $result, $lesson->day, isset($met[$step->chunk]));
-                $met[$step->chunk] = true;
+                $key = $step->matter()->key();
+                $chunks[$key] = self::add($chunks[$key] ?? null, $step, $stair->treads[$result->tread], $result, $lesson->day, isset($met[$key]));
+                $met[$key] = true;
             }
         }
 
-        return $chunks;
+        return array_values($chunks);
     }
 
     /**
@@ -57,13 +59,13 @@ final class Coverage
         };
     }
 
-    private static function add(?ChunkCoverage $before, LessonStep $step, StepResult $result, string $day, bool $sameLesson): ChunkCoverage
+    private static function add(?ChunkCoverage $before, TaughtStep $step, int $stoppedAt, StepResult $result, string $day, bool $sameLesson): ChunkCoverage
     {
         $goal = $step->goal();
         $reached = max($before->reached ?? 0, $result->reached);
 
         return new ChunkCoverage(
-            $step->chunk,
+            $step->matter(),
             match (true) {
                 $reached >= $goal => CoverageState::AtGoal,
                 $reached > 0 => CoverageState::InProgress,
@@ -73,7 +75,7 @@ final class Coverage
             ($before->coins ?? 0) + $result->coins,
             ($before->misses ?? 0) + $result->misses,
             $reached,
-            $step->stair->treads[$result->tread],
+            $stoppedAt,
             $goal,
             $before->firstDay ?? $day,
             $day,

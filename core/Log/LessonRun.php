@@ -6,6 +6,7 @@ namespace CoinStair\Core\Log;
 
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Stair\StairMachine;
 
 /**
@@ -14,10 +15,10 @@ use CoinStair\Core\Stair\StairMachine;
 final class LessonRun
 {
     /**
-     * @param list<LessonStep>   $steps
+     * @param list<TaughtStep>   $steps
      * @param iterable<LogEntry> $entries
      *
-     * @return array<string, StepResult> by step id
+     * @return array<string, StepResult> of the steps with a stair, by step id
      */
     public static function results(array $steps, iterable $entries): array
     {
@@ -27,7 +28,9 @@ final class LessonRun
         }
         $results = [];
         foreach ($steps as $step) {
-            $results[$step->id] = self::replay($step, $byStep[$step->id] ?? []);
+            if (null !== $step->step->stair) {
+                $results[$step->id] = self::replay($step->step->stair, $step->step->rule, $step->startTread, $byStep[$step->id] ?? []);
+            }
         }
 
         return $results;
@@ -36,10 +39,10 @@ final class LessonRun
     /**
      * @param list<LogEntry> $entries
      */
-    private static function replay(LessonStep $step, array $entries): StepResult
+    private static function replay(Stair $stair, CoinRule $rule, int $startTread, array $entries): StepResult
     {
-        $machine = StairMachine::of(\count($step->stair->treads), $step->rule);
-        $state = $machine->firsts[min($step->startTread, \count($machine->firsts) - 1)];
+        $machine = StairMachine::of(\count($stair->treads), $rule);
+        $state = $machine->firsts[min($startTread, \count($machine->firsts) - 1)];
         $coins = $misses = $reached = $coinsOnTread = 0;
         $said = false;
         foreach ($entries as $entry) {
@@ -51,8 +54,8 @@ final class LessonRun
             $coinsOnTread += EntryKind::Coin === $entry->kind ? 1 : 0;
             $said = $said || EntryKind::Done === $entry->kind;
             $left = $after->tread !== $before->tread || $after->done !== $before->done;
-            if ($left && self::meetsRule($step->rule, $entry->kind, $after->tread > $before->tread || $after->done, $coinsOnTread)) {
-                $reached = max($reached, $step->stair->treads[$before->tread]);
+            if ($left && self::meetsRule($rule, $entry->kind, $after->tread > $before->tread || $after->done, $coinsOnTread)) {
+                $reached = max($reached, $stair->treads[$before->tread]);
             }
             if ($left) {
                 $coinsOnTread = 0;

@@ -9,7 +9,7 @@ final readonly class TaughtLesson
 {
     /**
      * @param string           $day     Y-m-d
-     * @param list<LessonStep> $steps
+     * @param list<TaughtStep> $steps
      * @param list<LogEntry>   $entries
      */
     public function __construct(public string $id, public string $day, public array $steps, public array $entries)

@@ -14,7 +14,6 @@ use CoinStair\Core\Difficulty\Spots;
 use CoinStair\Core\Form\LikenessKind;
 use CoinStair\Core\Form\Sameness;
 use CoinStair\Core\Form\Seams;
-use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
@@ -63,16 +62,6 @@ final class TeachingOrder
         $self->order[] = new TaughtChunk(StepPurpose::Run, $tree->whole);
 
         return $self->order;
-    }
-
-    /** The chunk that is taught for a spot: all of it, or where it is longer than a measure the worst of its moves. */
-    public static function ofSpot(Piece $piece, Spot $spot): Chunk
-    {
-        $long = $piece->ticksBetween($spot->from, $spot->to) > $piece->measures[$spot->from->position]->meter->ticks();
-        $from = $long && null !== $spot->move ? $spot->move->from : $spot->from;
-        $to = $long && null !== $spot->move ? $spot->move->to : $spot->to;
-
-        return $from->isBefore($to) ? Chunk::of($piece, ChunkKind::Spot, $from, $to) : Chunk::of($piece, ChunkKind::Spot, $from, $piece->move($from, $piece->beatTicks));
     }
 
     private function forward(): void
@@ -251,7 +240,7 @@ final class TeachingOrder
         $limit = max(1, min(self::SPOTS, intdiv(\count($this->tree->phrases()), self::PHRASES_PER_SPOT)));
         $chosen = [];
         foreach ($spots as $spot) {
-            $chunk = self::ofSpot($this->tree->piece, $spot);
+            $chunk = $spot->chunk($this->tree->piece);
             $covered = [] !== array_filter($chosen, static fn (array $other): bool => $chunk->from->isBefore($other[0]->to) && $other[0]->from->isBefore($chunk->to));
             if (null === $spot->move || $covered || null !== $this->taughtAs($chunk)) {
                 continue;
@@ -297,7 +286,7 @@ final class TeachingOrder
     {
         $ofSpots = [];
         foreach ($spots as $spot) {
-            $ofSpots[self::ofSpot($this->tree->piece, $spot)->edges()] ??= $spot;
+            $ofSpots[$spot->chunk($this->tree->piece)->edges()] ??= $spot;
         }
         $done = [];
         usort($own, static fn (Chunk $one, Chunk $other): int => $one->to->compare($other->to) ?: $other->from->compare($one->from));

@@ -7,19 +7,19 @@ namespace CoinStair\Core\Report;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Chunk\ChunkTree;
-use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Difficulty\Spot;
-use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\TaughtChunk;
-use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Sequence\ClassPolicies;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Standing\Standing;
 
 /**
  * What piece:chunks tells: comfort tempos, hard spots, the chunk tree, and the order in which a method teaches it.
@@ -34,7 +34,7 @@ final class ChunksReport
     /** @var array<string, string> id by edges, the first that has them */
     private array $ids = [];
 
-    private function __construct(private readonly Piece $piece, private readonly Difficulty $difficulty)
+    private function __construct(private readonly CutPlan $plan)
     {
     }
 
@@ -46,19 +46,17 @@ final class ChunksReport
      */
     public static function of(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
-        $difficulty = Difficulty::of($piece, BothHands::ofEach($piece, $instruments, $policies, $goal));
-        $spots = $difficulty->spots($goal);
-        $tree = ChunkTree::of($piece, Likeness::of($piece), $policies->level, $difficulty->weights);
-        $self = new self($piece, $difficulty);
-        $self->tree($tree);
-        $order = array_map($self->taught(...), TeachingOrder::of($method, $tree, $spots));
+        $plan = PieceForClass::of($piece, ClassPolicies::ofYear($policies), Standing::unknown(), $goal)->plan($method, [], $instruments);
+        $self = new self($plan);
+        $self->tree($plan->tree());
+        $order = array_map($self->taught(...), $plan->order());
 
         return [
             'method' => $method->value,
             'level' => $policies->level,
             'tempo' => $goal,
             'policies' => $policies->chosen(),
-            'comfort' => self::comfort($difficulty),
+            'comfort' => self::comfort($plan),
             'spots' => array_map(static fn (Spot $spot): array => [
                 'instrument' => $spot->instrument->value,
                 'from' => self::place($spot->from),
@@ -66,18 +64,18 @@ final class ChunksReport
                 'comfort' => null === $spot->move ? null : round($spot->move->comfort(), 2),
                 'severity' => round($spot->severity, 3),
                 'reason' => $spot->reason->text(),
-            ], $spots),
+            ], $plan->spots()),
             'chunks' => array_values($self->rows),
             'order' => $order,
         ];
     }
 
     /** @return list<array{instrument: string, position: int, offset: string, tempo: float, reason: string}> of each move, by the note to which it leads */
-    private static function comfort(Difficulty $difficulty): array
+    private static function comfort(CutPlan $plan): array
     {
         $rows = [];
-        foreach ($difficulty->instruments() as $instrument) {
-            foreach ($difficulty->moves($instrument) as $move) {
+        foreach ($plan->instruments as $instrument) {
+            foreach ($plan->of->difficulty()->moves($instrument) as $move) {
                 $rows[] = ['instrument' => $instrument->value] + self::place($move->to) + ['tempo' => round($move->comfort(), 2), 'reason' => $move->reason->text()];
             }
         }
@@ -124,8 +122,8 @@ final class ChunksReport
     /** @return ChunkRow without children */
     private function row(Chunk $chunk): array
     {
-        $landing = $chunk->landing($this->piece);
-        $hardest = $this->difficulty->hardest($chunk);
+        $landing = $chunk->landing($this->plan->of->piece);
+        $hardest = $this->plan->hardest($chunk);
 
         return [
             'id' => 'c'.(\count($this->rows) + 1),
@@ -133,7 +131,7 @@ final class ChunksReport
             'from' => self::place($chunk->from),
             'to' => self::place($chunk->to),
             'landing' => null === $landing ? null : self::place($landing),
-            'parts' => array_map(static fn (Part $part): string => $part->id, $this->piece->parts),
+            'parts' => array_map(static fn (Part $part): string => $part->id, $this->plan->of->piece->parts),
             'comfort' => null === $hardest ? null : round($hardest->tempo(), 2),
             'children' => [],
         ];

@@ -38,15 +38,15 @@ final class Strokes
     private Measure $measure;
     private int $at = 0;
 
-    private function __construct(private readonly Piece $piece, private readonly Overrides $edits)
+    private function __construct(private readonly Piece $piece, private readonly Overrides $overrides)
     {
         $this->measure = $piece->measures[0];
     }
 
     /** @return list<Stroke> in written order, each measure once */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $edits = null): array
+    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
     {
-        $self = new self($piece, $edits ?? Overrides::none());
+        $self = new self($piece, $overrides ?? Overrides::none());
         foreach ($piece->measures as $position => $measure) {
             $before = $piece->measures[$position - 1] ?? null;
             $self->opens = $self->opens || $measure->repeatStart || '' !== $measure->rehearsal || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
@@ -147,7 +147,7 @@ final class Strokes
     private function set(OverrideKind $kind): ?string
     {
         foreach ($this->open as [$event]) {
-            $value = $this->edits->value($event, $kind);
+            $value = $this->overrides->value($event, $kind);
             if (null !== $value) {
                 return $value;
             }

@@ -15,7 +15,7 @@ enum Instrument: string
     case Bass = 'bass';
     case Other = 'other';
 
-    /** @return list<self> */
+    /** @return non-empty-list<self> */
     public static function strings(): array
     {
         return [self::Violin, self::Viola, self::Cello, self::Bass];

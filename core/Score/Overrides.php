@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Score;
 
-/** What a teacher set of the notes of one instrument's part; of two edits of the same thing the later counts. */
+/** What a teacher set of the notes of one instrument's part; of two of the same thing the later counts. */
 final readonly class Overrides
 {
-    /** @param array<string, array<string, Override>> $edits by note and kind */
-    private function __construct(private array $edits)
+    /** @param array<string, array<string, Override>> $overrides by note and kind */
+    private function __construct(private array $overrides)
     {
     }
 
@@ -17,12 +17,12 @@ final readonly class Overrides
         return new self([]);
     }
 
-    /** @param iterable<Override> $edits */
-    public static function of(iterable $edits): self
+    /** @param iterable<Override> $overrides */
+    public static function of(iterable $overrides): self
     {
         $sorted = [];
-        foreach ($edits as $edit) {
-            $sorted[$edit->note][$edit->kind->value] = $edit;
+        foreach ($overrides as $override) {
+            $sorted[$override->note][$override->kind->value] = $override;
         }
 
         return new self($sorted);
@@ -31,21 +31,21 @@ final readonly class Overrides
     /** @return list<Override> that belong to this note and still meet its pitch */
     public function at(Event $event): array
     {
-        if (!isset($this->edits[$event->id]) || $event->isRest()) {
+        if (!isset($this->overrides[$event->id]) || $event->isRest()) {
             return [];
         }
 
-        return array_values(array_filter($this->edits[$event->id], static fn (Override $edit): bool => $edit->pitch === $event->pitches[0]->name()));
+        return array_values(array_filter($this->overrides[$event->id], static fn (Override $override): bool => $override->pitch === $event->pitches[0]->name()));
     }
 
     public function value(Event $event, OverrideKind $kind): ?string
     {
-        if ([] === $this->edits) {
+        if ([] === $this->overrides) {
             return null;
         }
-        $edit = $this->edits[$event->id][$kind->value] ?? null;
+        $override = $this->overrides[$event->id][$kind->value] ?? null;
 
-        return null === $edit || $event->isRest() || $edit->pitch !== $event->pitches[0]->name() ? null : $edit->value;
+        return null === $override || $event->isRest() || $override->pitch !== $event->pitches[0]->name() ? null : $override->value;
     }
 
     /**
@@ -55,14 +55,14 @@ final readonly class Overrides
      */
     public function lost(Part $part): array
     {
-        $lost = $this->edits;
+        $lost = $this->overrides;
         if ([] === $lost) {
             return [];
         }
         foreach ($part->measures as $events) {
             foreach ($events as $event) {
-                foreach (isset($lost[$event->id]) ? $this->at($event) : [] as $edit) {
-                    unset($lost[$event->id][$edit->kind->value]);
+                foreach (isset($lost[$event->id]) ? $this->at($event) : [] as $override) {
+                    unset($lost[$event->id][$override->kind->value]);
                 }
             }
         }

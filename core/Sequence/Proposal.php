@@ -35,9 +35,10 @@ final class Proposal
                 null !== $taught->rung => [Stair::ofTreads([Stair::startTempo($before->tempo, $goal)]), $rule],
                 default => [Stair::climb(Stair::startTempo($before->tempo, $goal), $goal, $growth), $rule],
             };
-            $steps[] = new PlannedStep($taught->as, $taught->chunk, $stair, $asked, $before, $taught->rung, $taught->like, $taught->spot);
+            $step = new Step($taught->as, $stair, $asked, $taught->rung);
+            $steps[] = new PlannedStep($step, $taught->chunk, $before, $taught->like, $taught->spot);
             $learned = $learned || $taught->as->practises();
-            if ($taught->as->practises() && true !== $taught->rung?->isOnOpenStrings()) {
+            if ($step->practises()) {
                 $practised->add($taught->chunk, $before->afterCoins($asked->count * \count($stair->treads)));
             }
         }

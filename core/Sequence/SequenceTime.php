@@ -22,17 +22,18 @@ final class SequenceTime
     {
         $times = [];
         $practised = new Practised();
-        foreach ($steps as $step) {
-            if (null === $step->chunk || null === $step->stair) {
+        foreach ($steps as $placed) {
+            $step = $placed->step;
+            if (null === $placed->chunk || null === $step->stair) {
                 $times[] = StepTime::unplayed($step->purpose);
                 continue;
             }
-            $before = $practised->comfort($step->chunk, Comfort::of(max($step->comfort, $step->reached), $goal));
-            $countIn = CountIn::ticks($piece, $step->chunk->from, $step->stair->treads[0]) / $piece->beatTicks;
-            $beats = $step->chunk->beats($piece) + ($step->rung?->stopBeats() ?? 0);
-            $times[] = StepTime::estimate($step->stair, $step->rule, $before, $step->mode, $beats, $countIn, $step->turns, $step->fromTread, StepTime::talk($step->purpose));
-            if ($step->purpose->practises() && true !== $step->rung?->isOnOpenStrings()) {
-                $practised->add($step->chunk, $before->afterCoins($step->rule->count * \count($times[\count($times) - 1]->tries)));
+            $before = $practised->comfort($placed->chunk, Comfort::of(max($placed->comfort, $placed->reached), $goal));
+            $countIn = CountIn::ticks($piece, $placed->chunk->from, $step->stair->treads[0]) / $piece->beatTicks;
+            $beats = $placed->chunk->beats($piece) + ($step->rung?->stopBeats() ?? 0);
+            $times[] = $time = StepTime::estimate($step, $before, $beats, $countIn, $placed->fromTread);
+            if ($step->practises()) {
+                $practised->add($placed->chunk, $before->afterCoins($step->rule->count * \count($time->tries)));
             }
         }
 

@@ -6,7 +6,6 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Stair\Tries;
 
@@ -15,8 +14,8 @@ use CoinStair\Core\Stair\Tries;
  */
 final readonly class StepTime
 {
-    public const RESET_SECONDS = 8.0;
-    public const TALK_SECONDS = 30.0;
+    private const RESET_SECONDS = 8.0;
+    private const TALK_SECONDS = 30.0;
     private const HOLD_CHECK_SECONDS = 10.0;
     private const REST_SECONDS = 30.0;
 
@@ -32,32 +31,31 @@ final readonly class StepTime
     }
 
     /**
+     * @param Step    $step    with a stair
      * @param Comfort $comfort before the step; each coin raises it
-     * @param float   $beats   of one repetition, landing included
+     * @param float   $beats   of one repetition, landing and stops included
      * @param float   $countIn beats before each repetition
-     * @param int     $turns   how often the stair is climbed, by different players
      * @param int     $from    index of the tread on which it starts
-     * @param float   $talk    seconds
      */
-    public static function estimate(Stair $stair, CoinRule $rule, Comfort $comfort, Mode $mode, float $beats, float $countIn, int $turns = 1, int $from = 0, float $talk = self::TALK_SECONDS): self
+    public static function estimate(Step $step, Comfort $comfort, float $beats, float $countIn, int $from = 0): self
     {
         $seconds = 0.0;
         $tries = [];
         $stopsAt = null;
         $before = 0;
-        foreach (\array_slice($stair->treads, $from) as $tempo) {
-            $onTread = Tries::of($rule, $comfort->chance($tempo));
+        foreach (\array_slice($step->stair->treads ?? [], $from) as $tempo) {
+            $onTread = Tries::of($step->rule, $comfort->chance($tempo));
             if ($onTread->mean > self::OUT_OF_REACH) {
                 $stopsAt = $before;
                 break;
             }
             $before = $tempo;
             $tries[] = $onTread;
-            $seconds += $onTread->mean * ($mode->factor() * ($countIn + $beats) * 60 / $tempo + self::RESET_SECONDS);
-            $comfort = $comfort->afterCoins($rule->count);
+            $seconds += $onTread->mean * ($step->mode->factor() * ($countIn + $beats) * 60 / $tempo + self::RESET_SECONDS);
+            $comfort = $comfort->afterCoins($step->rule->count);
         }
 
-        return new self($turns * $seconds + $talk, $tries, $stopsAt);
+        return new self($step->turns * $seconds + self::talk($step->purpose), $tries, $stopsAt);
     }
 
     /** A step in which nothing is played. */
@@ -74,7 +72,7 @@ final readonly class StepTime
     }
 
     /** Seconds of talk before a step is played. */
-    public static function talk(StepPurpose $purpose): float
+    private static function talk(StepPurpose $purpose): float
     {
         return StepPurpose::Find === $purpose ? self::TALK_SECONDS / 2 : self::TALK_SECONDS;
     }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Standing;
 
-/** What a class's logs say of one chunk. */
+/** What a class's logs say of one chunk, or of a rung on open strings before it. */
 final readonly class ChunkCoverage
 {
     public function __construct(
-        public string $chunk,
+        public Matter $matter,
         public CoverageState $state,
         public int $lessons,
         public int $coins,
@@ -21,5 +21,10 @@ final readonly class ChunkCoverage
         public string $firstDay,
         public string $lastDay,
     ) {
+    }
+
+    public function isAtGoal(): bool
+    {
+        return CoverageState::AtGoal === $this->state;
     }
 }

@@ -11,4 +11,12 @@ enum CoverageState: string
     case Started = 'started';
     case InProgress = 'in-progress';
     case AtGoal = 'at-goal';
+
+    /** The further of two states. */
+    public function orFurther(?self $other): self
+    {
+        $order = array_flip(array_column(self::cases(), 'value'));
+
+        return null !== $other && $order[$other->value] > $order[$this->value] ? $other : $this;
+    }
 }

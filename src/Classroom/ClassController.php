@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Entity\Sequence;
+use App\Shared\Repository\ClassRepository;
 use App\Shared\Web\Version;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -19,7 +19,7 @@ final class ClassController extends AbstractController
 {
     private const PAGE = 60;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly TranslatorInterface $translator)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly ClassRepository $classes, private readonly TranslatorInterface $translator)
     {
     }
 
@@ -27,13 +27,14 @@ final class ClassController extends AbstractController
     public function list(Request $request): Response
     {
         $page = max(1, $request->query->getInt('page', 1));
-        /** @var list<int> $ids */
-        $ids = $this->entities->createQuery('SELECT c.id FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
-            ->setFirstResult(($page - 1) * self::PAGE)->setMaxResults(self::PAGE + 1)->getSingleColumnResult();
-        $classes = $this->entities->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g WHERE c.id IN (:ids) ORDER BY c.name, c.id, g.id')
-            ->setParameter('ids', \array_slice($ids, 0, self::PAGE))->getResult();
+        $classes = $this->classes->page(($page - 1) * self::PAGE, self::PAGE + 1);
 
-        return $this->render('classroom/list.html.twig', ['classes' => $classes, 'page' => $page, 'more' => \count($ids) > self::PAGE, 'weekdays' => ClassType::WEEKDAYS]);
+        return $this->render('classroom/list.html.twig', [
+            'classes' => \array_slice($classes, 0, self::PAGE),
+            'page' => $page,
+            'more' => \count($classes) > self::PAGE,
+            'weekdays' => ClassType::WEEKDAYS,
+        ]);
     }
 
     #[Route('/classes/new', name: 'class_new', methods: ['GET', 'POST'])]
@@ -43,13 +44,9 @@ final class ClassController extends AbstractController
     }
 
     #[Route('/classes/{id:class}', name: 'class', methods: ['GET'], requirements: ['id' => '\d+'])]
-    public function show(SchoolClass $class, Request $request, ClassPage $page): Response
+    public function show(SchoolClass $class, Request $request, ClassView $view): Response
     {
-        return $this->render('classroom/class.html.twig', [
-            'class' => $class,
-            'weekdays' => ClassType::WEEKDAYS,
-            'sequences' => $this->entities->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')->setParameter('class', $class)->setMaxResults(40)->getResult(),
-        ] + $page->of($class, max(1, $request->query->getInt('page', 1))));
+        return $this->render('classroom/class.html.twig', ['page' => $view->of($class, max(1, $request->query->getInt('page', 1)))]);
     }
 
     #[Route('/classes/{id:class}/edit', name: 'class_edit', methods: ['GET', 'POST'], requirements: ['id' => '\d+'])]

@@ -8,14 +8,13 @@ use App\Account\Accounts;
 use App\Lesson\LessonLog;
 use App\Lesson\LessonPlanner;
 use App\Lesson\SequenceBuilder;
-use App\Lesson\SequenceViews;
-use App\Library\PieceImport;
+use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Program;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
-use App\Shared\Record\ClassRecord;
+use App\Shared\Reckoned\TimedSequences;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
@@ -40,9 +39,8 @@ final readonly class DemoData
         private CurrentProgram $current,
         private PieceImport $import,
         private SequenceBuilder $sequences,
-        private SequenceViews $views,
+        private TimedSequences $timed,
         private LessonPlanner $planner,
-        private ClassRecord $record,
         private LessonLog $log,
         private ClockInterface $clock,
         #[Autowire('%kernel.project_dir%/demo')]
@@ -110,7 +108,7 @@ final readonly class DemoData
         foreach ($data['pieces'] as $row) {
             $sequence = $this->sequences->build($class, $pieces[$row['tune']], $row['goal'], Method::tryFrom($row['method'] ?? '') ?? Method::Forward, array_map(Instrument::from(...), $row['instruments'] ?? []));
             $this->entities->flush();
-            while ([] !== $days && !$this->views->of($sequence, $this->record->coverage($class))->isDone()) {
+            while ([] !== $days && !$this->timed->of($sequence)->isDone()) {
                 $day = array_shift($days);
                 $this->lesson($sequence, $day, $players, [] === $days ? $data['remark'] ?? '' : '');
             }
@@ -119,7 +117,7 @@ final readonly class DemoData
 
     private function lesson(Sequence $sequence, \DateTimeImmutable $start, SimulatedClass $players, string $remark): void
     {
-        $lesson = $this->planner->begin($sequence, $this->record->coverage($sequence->getClass()), $start);
+        $lesson = $this->planner->begin($sequence, null, $start);
         $this->entities->persist($lesson);
         $this->entities->flush();
         $this->log->add($lesson, $players->play($lesson));

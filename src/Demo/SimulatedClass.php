@@ -8,8 +8,6 @@ use App\Shared\Entity\Lesson;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Stair\CoinRule;
-use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\StairMachine;
 use Random\Randomizer;
 use Symfony\Component\Uid\Uuid;
@@ -35,29 +33,29 @@ final class SimulatedClass
         $this->now = $lesson->getStartedAt()->getTimestamp() * 1000;
         $end = $this->now + ($lesson->getClass()->getMinutes() - 10) * 60_000;
         $entries = [];
-        foreach ($lesson->getPlan() as $step) {
-            if ($step['doneBefore'] || $this->now > $end) {
+        foreach ($lesson->steps() as $step) {
+            if ($step->doneBefore || $this->now > $end) {
                 continue;
             }
-            $entries[] = $this->entry($step['id'], EntryKind::Begin, 0);
-            if ([] === $step['treads']) {
+            $entries[] = $this->entry($step->id, EntryKind::Begin, 0);
+            $stair = $step->step->stair;
+            if (null === $stair) {
                 $this->now += 12_000;
                 continue;
             }
             $this->now += self::SECONDS_OF_TALK * 1000;
-            $machine = StairMachine::of(\count($step['treads']), CoinRule::of(GoingOn::from($step['goingOn']), $step['coins'], $step['missesDown']));
-            $goal = $step['treads'][\count($step['treads']) - 1];
-            $comfort = Comfort::of($this->comfort[$step['chunk']] ?? 0.74 * $goal, $goal);
-            $state = $machine->firsts[$step['startTread']];
+            $machine = StairMachine::of(\count($stair->treads), $step->step->rule);
+            $comfort = Comfort::of($this->comfort[$step->chunk] ?? 0.74 * $stair->goal(), $stair->goal());
+            $state = $machine->firsts[$step->startTread];
             while (!$machine->states[$state]->done && $this->now < $end) {
-                $tempo = $step['treads'][$machine->states[$state]->tread];
+                $tempo = $stair->treads[$machine->states[$state]->tread];
                 $kind = $this->random->getInt(0, 999_999) < 1_000_000 * $comfort->chance($tempo) ? EntryKind::Coin : EntryKind::Miss;
                 $this->now += self::SECONDS_OF_A_TRY * 1000;
-                $entries[] = $this->entry($step['id'], $kind, $tempo);
+                $entries[] = $this->entry($step->id, $kind, $tempo);
                 $comfort = EntryKind::Coin === $kind ? $comfort->afterCoins(1) : $comfort;
                 $state = $kind->next($machine, $state);
             }
-            $this->comfort[$step['chunk']] = $comfort->tempo;
+            $this->comfort[$step->chunk] = $comfort->tempo;
         }
 
         return $entries;

@@ -7,6 +7,7 @@ namespace App\Lesson;
 use App\Shared\Entity\Lesson;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\TaughtStep;
 use Symfony\Component\Uid\Uuid;
 
 /** Log entries as a device sends them. */
@@ -26,7 +27,7 @@ final class EntryInput
         if (!\is_array($rows) || \count($rows) > self::AT_ONCE) {
             throw new \UnexpectedValueException('A list of at most 2000 entries was expected.');
         }
-        $steps = array_column($lesson->getPlan(), 'id');
+        $steps = array_map(static fn (TaughtStep $step): string => $step->id, $lesson->steps());
         $entries = [];
         foreach ($rows as $index => $row) {
             $entry = \is_array($row) ? self::entry($row) : null;

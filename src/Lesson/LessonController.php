@@ -6,9 +6,10 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
-use App\Shared\Record\ClassRecord;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\LessonRepository;
 use App\Shared\Web\CsrfGuard;
-use CoinStair\Core\Log\LogEntry as Entry;
+use CoinStair\Core\Log\LessonEnd;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -20,7 +21,7 @@ use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 
 final class LessonController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly ClassRecord $record, private readonly LessonLog $log)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly LessonRepository $lessons, private readonly ChunkRepository $chunks, private readonly LessonLog $log)
     {
     }
 
@@ -28,14 +29,14 @@ final class LessonController extends AbstractController
     #[Route('/sequences/{id:sequence}/lesson', name: 'lesson_new', methods: ['POST'], requirements: ['id' => '\d+'])]
     public function new(Sequence $sequence, LessonPlanner $planner): Response
     {
-        $lesson = $this->entities->getRepository(Lesson::class)->findOneBy(['sequence' => $sequence, 'endedAt' => null], ['id' => 'DESC']);
+        $lesson = $this->lessons->open($sequence);
         if (null === $lesson) {
-            if ($sequence->getSteps()->isEmpty()) {
+            if ([] === $sequence->steps()) {
                 $this->addFlash('error', 'This sequence has no steps yet.');
 
                 return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
             }
-            $lesson = $planner->begin($sequence, $this->record->coverage($sequence->getClass()));
+            $lesson = $planner->begin($sequence);
             $this->entities->persist($lesson);
             $this->entities->flush();
         }
@@ -50,7 +51,7 @@ final class LessonController extends AbstractController
             return $this->redirectToRoute('lesson_end', ['id' => $lesson->getId()]);
         }
 
-        return $this->render('lesson/lesson.html.twig', ['lesson' => $lesson, 'data' => $screen->data($lesson) + ['entries' => $this->log->all($lesson)]]);
+        return $this->render('lesson/lesson.html.twig', ['lesson' => $lesson, 'data' => $screen->data($lesson, $this->log->all($lesson))]);
     }
 
     /** What one instrument sees and sounds of each chunk. The screen fetches all of them and keeps them for when there is no network. */
@@ -84,7 +85,13 @@ final class LessonController extends AbstractController
     #[Route('/lessons/{id:lesson}/end', name: 'lesson_end', methods: ['GET'], requirements: ['id' => '\d+'])]
     public function end(Lesson $lesson): Response
     {
-        return $this->render('lesson/end.html.twig', ['lesson' => $lesson, 'summary' => LessonSummary::of($lesson, $this->entries($lesson), $this->chunksOf($lesson))]);
+        $end = LessonEnd::of($lesson->steps(), $this->lessons->entriesOf($lesson), $lesson->getClass()->getTreadsBack());
+        $chunks = [];
+        foreach ($this->chunks->all($lesson->getPiece()) as $chunk) {
+            $chunks[(int) $chunk->getId()] = $chunk;
+        }
+
+        return $this->render('lesson/end.html.twig', ['lesson' => $lesson, 'end' => $end, 'chunks' => $chunks]);
     }
 
     #[Route('/lessons/{id:lesson}/accept', name: 'lesson_accept', methods: ['POST'], requirements: ['id' => '\d+'])]
@@ -95,22 +102,5 @@ final class LessonController extends AbstractController
         $this->addFlash('done', 'The lesson is recorded.');
 
         return $this->redirectToRoute('class', ['id' => $lesson->getClass()->getId()], 303);
-    }
-
-    /** @return list<Entry> */
-    private function entries(Lesson $lesson): array
-    {
-        return $this->record->entries([$lesson])[(int) $lesson->getId()] ?? [];
-    }
-
-    /** @return array<int, \App\Shared\Entity\Chunk> */
-    private function chunksOf(Lesson $lesson): array
-    {
-        $chunks = [];
-        foreach ($this->entities->getRepository(\App\Shared\Entity\Chunk::class)->findBy(['piece' => $lesson->getPiece()]) as $chunk) {
-            $chunks[(int) $chunk->getId()] = $chunk;
-        }
-
-        return $chunks;
     }
 }

@@ -6,48 +6,38 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
-use CoinStair\Core\Standing\ChunkCoverage;
+use App\Shared\Reckoned\TimedSequences;
+use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Standing\Standing;
 use Psr\Clock\ClockInterface;
 
 /** Begins a lesson: takes a copy of the sequence as it stands, with where the class starts on each stair. */
 final readonly class LessonPlanner
 {
-    public function __construct(private ClockInterface $clock, private SequenceViews $views)
+    public function __construct(private ClockInterface $clock, private TimedSequences $sequences)
     {
     }
 
-    /**
-     * @param array<string, ChunkCoverage> $coverage by chunk id
-     */
-    public function begin(Sequence $sequence, array $coverage, ?\DateTimeImmutable $now = null): Lesson
+    /** @param Standing|null $standing of the class, where it is known already */
+    public function begin(Sequence $sequence, ?Standing $standing = null, ?\DateTimeImmutable $now = null): Lesson
     {
         $now ??= $this->clock->now();
-        $plan = [];
-        foreach ($this->views->of($sequence, $coverage)->steps as $view) {
-            $step = $view->step;
-            $rule = $step->rule($sequence->getClass()->getTreadsBack());
-            $plan[] = [
-                'id' => (string) $step->getId(),
-                'purpose' => $step->getPurpose()->value,
-                'chunk' => (int) $step->getChunk()?->getId(),
-                'treads' => $step->stair()->treads ?? [],
-                'goingOn' => $rule->goingOn->value,
-                'coins' => $rule->count,
-                'missesDown' => $rule->missesDown,
-                'startTread' => $view->startTread,
-                'mode' => $step->getMode()->value,
-                'turns' => $step->getTurns(),
-                'prompt' => $step->getPrompt(),
-                'pattern' => $step->getPattern()?->getFigure() ?? '',
-                'rung' => $step->getRung()->value ?? '',
-                'like' => (int) $step->getLike()?->getId(),
-                'goal' => $sequence->getGoalTempo(),
-                'seconds' => $view->time->seconds,
-                'doneBefore' => $view->doneBefore,
-            ];
+        $rows = $sequence->steps();
+        $steps = [];
+        foreach ($this->sequences->of($sequence, $standing)->steps as $index => $timed) {
+            $steps[] = new TaughtStep(
+                (string) $rows[$index]->getId(),
+                $timed->step,
+                (int) $rows[$index]->getChunk()?->getId(),
+                (int) $rows[$index]->getLike()?->getId(),
+                $timed->startTread,
+                $sequence->getGoalTempo(),
+                $timed->time->seconds,
+                $timed->done,
+            );
         }
         $program = $sequence->getProgram() ?? throw new \LogicException('A sequence belongs to a program.');
 
-        return new Lesson($sequence, $program->today($now), $now, $plan);
+        return new Lesson($sequence, $program->today($now), $now, $steps);
     }
 }

@@ -6,27 +6,26 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
-use App\Shared\Record\HandsRecord;
+use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Repository\ChunkRepository;
 use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
-use CoinStair\Core\Chunk\Chunk as Span;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Format\QuickEntry\PatternReader;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandLayers;
-use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandPicture;
+use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\Override;
-use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Sound\Repetition;
 use CoinStair\Core\Sound\Tone;
-use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Environment;
 
@@ -41,12 +40,12 @@ final readonly class LessonPlayers
     private const PLAYERS = 8;
 
     public function __construct(
-        private EntityManagerInterface $entities,
-        private HandsRecord $record,
+        private ChunkRepository $rows,
+        private PiecesForClasses $pieces,
         private HandWords $words,
         private TranslatorInterface $translator,
         private Environment $twig,
-        private CacheInterface $cache,
+        private Memory $memory,
     ) {
     }
 
@@ -57,9 +56,12 @@ final readonly class LessonPlayers
      */
     public function of(Lesson $lesson): array
     {
-        $key = hash('xxh128', serialize([$lesson->getPiece()->scoreText(), $lesson->getClass()->instruments(), $this->translator->getLocale()]));
+        $fingerprint = Fingerprint::of('players')
+            ->with('score', $lesson->getPiece()->getScoreHash())
+            ->with('instruments', $lesson->getClass()->instruments())
+            ->with('words', $this->translator->getLocale());
 
-        return $this->cache->get('players.'.$key, fn (): array => $this->find($lesson));
+        return $this->memory->remember($fingerprint, fn (): array => $this->find($lesson));
     }
 
     /** @return list<Player> */
@@ -94,25 +96,30 @@ final readonly class LessonPlayers
         if (null === $player) {
             return null;
         }
-        $class = $lesson->getClass();
         $instrument = Instrument::tryFrom($player['instrument']);
-        $given = null === $instrument ? ['edits' => [], 'known' => []] : $this->record->given($lesson->getPiece(), $class, $instrument);
         $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
+        $forClass = $this->pieces->of($lesson->getPiece(), $lesson->getClass());
         $chunks = [];
         foreach ($this->chunks($lesson) as $chunk) {
             foreach (LessonScreen::patterns($lesson, $chunk) as $key => $figure) {
                 $chunks[] = [(string) $key, $figure, $chunk];
             }
         }
-        $state = [$player, $given, $class->handPolicies()->fingerprint(), $tempo, $this->translator->getLocale(), $lesson->getPiece()->scoreText(), array_map(static fn (array $row): array => [$row[0], $row[1], $row[2]->edges()], $chunks)];
+        $fingerprint = Fingerprint::of('room')
+            ->with('score', $lesson->getPiece()->getScoreHash())
+            ->with('player', $player)
+            ->with('hands', null === $instrument ? '' : $forClass->handsFingerprint($instrument, $player['part'], $tempo)->key())
+            ->with('words', $this->translator->getLocale())
+            ->with('chunks', array_map(static fn (array $row): array => [$row[0], $row[1], $row[2]->edges()], $chunks));
 
-        return $this->cache->get('room.'.hash('xxh128', serialize($state)), function () use ($lesson, $player, $given, $tempo, $chunks): string {
+        return $this->memory->remember($fingerprint, function () use ($forClass, $player, $instrument, $tempo, $chunks): string {
             $views = $hands = $pieces = [];
             foreach ($chunks as [$key, $figure, $chunk]) {
-                $piece = $pieces[$figure] ??= '' === $figure ? $lesson->getPiece()->score() : PatternReader::read($figure)->apply($lesson->getPiece()->score());
-                // A rhythm pattern has notes of its own: what was set of the written ones does not meet them.
-                $hands[$figure] ??= [$this->hands($piece, $player, $lesson->getClass()->handPolicies(), $tempo, '' === $figure ? $given['edits'] : [], $given['known'])];
-                $views[$key] = null === $hands[$figure][0] ? $this->plain($piece, $player['part'], $chunk->span()) : $this->view($piece, $hands[$figure][0], $chunk->span());
+                $played = $pieces[$figure] ??= '' === $figure ? $forClass : $forClass->inRhythm(PatternReader::read($figure));
+                $hands[$figure] ??= [null === $instrument ? null : $played->hands($instrument, $player['part'], $tempo)];
+                $views[$key] = null === $hands[$figure][0]
+                    ? $this->plain($played->piece, $player['part'], $chunk->chunk())
+                    : $this->view($played->piece, $hands[$figure][0], $chunk->chunk());
             }
 
             return json_encode((object) $views, \JSON_HEX_TAG | \JSON_HEX_AMP | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR);
@@ -122,9 +129,9 @@ final readonly class LessonPlayers
     /** @return list<Chunk> that the plan has */
     public function chunks(Lesson $lesson): array
     {
-        $ids = array_values(array_unique(array_filter(array_column($lesson->getPlan(), 'chunk'))));
+        $ids = array_map(static fn (TaughtStep $step): int => $step->chunk, $lesson->steps());
 
-        return [] === $ids ? [] : $this->entities->getRepository(Chunk::class)->findBy(['id' => $ids], ['id' => 'ASC']);
+        return $this->rows->byIds(array_values(array_unique(array_filter($ids))));
     }
 
     private function name(Instrument $instrument): string
@@ -132,22 +139,8 @@ final readonly class LessonPlayers
         return ucfirst($this->translator->trans('instrument.'.$instrument->value));
     }
 
-    /**
-     * @param Piece          $piece  as it is played
-     * @param Player         $player
-     * @param list<Override> $edits
-     * @param list<string>   $known
-     */
-    private function hands(Piece $piece, array $player, HandPolicies $policies, int $tempo, array $edits, array $known): ?BothHands
-    {
-        $instrument = Instrument::tryFrom($player['instrument']);
-        $part = $piece->part($player['part']);
-
-        return null === $instrument ? null : BothHands::of(null === $part ? $piece : $piece->withParts([$part]), $instrument, $policies, $tempo, Overrides::of($edits), $known);
-    }
-
     /** @return array<string, mixed> a part that no hands are found for */
-    private function plain(Piece $piece, string $id, Span $chunk): array
+    private function plain(Piece $piece, string $id, CoreChunk $chunk): array
     {
         $part = $piece->part($id) ?? $piece->parts[0];
 
@@ -163,7 +156,7 @@ final readonly class LessonPlayers
      *
      * @return array<string, mixed> as JSON goes into the page
      */
-    private function view(Piece $piece, BothHands $hands, Span $chunk): array
+    private function view(Piece $piece, BothHands $hands, CoreChunk $chunk): array
     {
         $from = $chunk->from->position;
         $to = $chunk->lastPosition() + 1;
@@ -198,7 +191,7 @@ final readonly class LessonPlayers
     }
 
     /** @return list<array{float|int, float|int, int, string}> */
-    private static function tones(Piece $piece, Part $part, Span $chunk): array
+    private static function tones(Piece $piece, Part $part, CoreChunk $chunk): array
     {
         return array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $chunk));
     }

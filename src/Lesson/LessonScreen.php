@@ -7,22 +7,32 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Web\MusicExtension;
-use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Form\CountIn;
-use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\TempoMarks;
+use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Sound\Click;
 use CoinStair\Core\Sound\Repetition;
-use CoinStair\Core\Stair\CoinRule;
-use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\StairMachine;
 use CoinStair\Core\Stair\StairState;
-use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /**
  * All that the lesson screen needs to teach without a network: for each step its clicks and the compiled rule of its stair; what each
  * instrument sees and sounds comes from LessonPlayers.
+ *
+ * @phpstan-type ClickData array{span: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>}
+ * @phpstan-type StepData array{
+ *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int, mode: string,
+ *     prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
+ * }
+ * @phpstan-type LessonData array{
+ *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string}>, layers: array{fingers: string, letters: string},
+ *     chunks: array<array-key, ClickData>, steps: list<StepData>, entries: list<array{string, string, string, int, int, int, string}>
+ * }
  */
 final readonly class LessonScreen
 {
@@ -32,87 +42,104 @@ final readonly class LessonScreen
     public function __construct(
         private MusicExtension $music,
         private TranslatorInterface $translator,
-        private CacheInterface $cache,
+        private Memory $memory,
         private LessonPlayers $players,
     ) {
     }
 
-    /** @return array<string, mixed> as JSON goes into the page */
-    public function data(Lesson $lesson): array
+    /**
+     * @param list<array{string, string, string, int, int, int, string}> $entries of its log
+     *
+     * @return LessonData
+     */
+    public function data(Lesson $lesson, array $entries): array
     {
         $piece = $lesson->getPiece()->score();
-        $chunks = $spans = [];
+        $chunks = $labels = [];
         foreach ($this->players->chunks($lesson) as $chunk) {
-            $spans[(string) $chunk->getId()] = $this->music->span($piece, $chunk->span());
+            $labels[(int) $chunk->getId()] = $this->music->span($piece, $chunk->chunk());
             foreach (array_keys(self::patterns($lesson, $chunk)) as $key) {
-                $chunks[$key] = $this->cache->get($chunk->fingerprint('room.clicks'), fn (): array => $this->clicks($chunk));
+                $clicks = Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges());
+                $chunks[$key] = $this->memory->remember($clicks, fn (): array => $this->clicks($chunk));
             }
         }
-        $steps = [];
-        foreach ($lesson->getPlan() as $step) {
-            $rung = Rung::tryFrom($step['rung'] ?? '');
-            $rule = CoinRule::of(GoingOn::from($step['goingOn']), $step['coins'], $step['missesDown']);
-            $machine = [] === $step['treads'] ? null : StairMachine::of(\count($step['treads']), $rule);
-            $steps[] = [
-                'id' => $step['id'],
-                'purpose' => $step['purpose'],
-                'title' => $this->title(StepPurpose::from($step['purpose']), $spans[(string) $step['chunk']] ?? '', $rung, $spans[(string) ($step['like'] ?? 0)] ?? ''),
-                'chunk' => self::key($step['chunk'], $step['pattern'] ?? ''),
-                'treads' => $step['treads'],
-                'coins' => $step['coins'],
-                'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
-                'start' => null === $machine ? 0 : $machine->firsts[min($step['startTread'], \count($machine->firsts) - 1)],
-                'mode' => $this->translator->trans('mode.'.$step['mode']),
-                'prompt' => '' === $step['prompt'] && null !== $rung ? $this->translator->trans('rung.say.'.$rung->value) : $step['prompt'],
-                'seconds' => $step['seconds'],
-                'doneBefore' => $step['doneBefore'],
-                'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $step['treads']),
-            ];
-        }
-
         $policies = $lesson->getClass()->handPolicies();
 
         return [
-            'lesson' => $lesson->getId(),
+            'lesson' => (int) $lesson->getId(),
             'startedAt' => $lesson->getStartedAt()->getTimestamp() * 1000,
             'minutes' => $lesson->getClass()->getMinutes(),
             'parts' => array_map(static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']], $this->players->of($lesson)),
-            'layers' => ['fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none', 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none'],
+            'layers' => [
+                'fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none',
+                'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
+            ],
             'chunks' => $chunks,
-            'steps' => $steps,
+            'steps' => array_map(fn (TaughtStep $step): array => $this->step($piece, $step, $labels), $lesson->steps()),
+            'entries' => $entries,
         ];
     }
 
-    private function title(StepPurpose $purpose, string $span, ?Rung $rung, string $like): string
+    /**
+     * @param array<int, string> $labels of chunks, by id
+     *
+     * @return StepData
+     */
+    private function step(Piece $piece, TaughtStep $taught, array $labels): array
     {
-        $title = trim($this->translator->trans('purpose.'.$purpose->value).' '.$span);
+        $step = $taught->step;
+        $treads = $step->stair->treads ?? [];
+        $machine = [] === $treads ? null : StairMachine::of(\count($treads), $step->rule);
 
-        return $title.(null === $rung ? '' : ', '.$this->translator->trans('rung.'.$rung->value)).('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
+        return [
+            'id' => $taught->id,
+            'purpose' => $step->purpose->value,
+            'title' => $this->title($step, $labels[$taught->chunk] ?? '', $labels[$taught->like] ?? ''),
+            'chunk' => self::key($taught),
+            'treads' => $treads,
+            'coins' => $step->rule->count,
+            'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
+            'start' => null === $machine ? 0 : $machine->firsts[min($taught->startTread, \count($machine->firsts) - 1)],
+            'mode' => $this->translator->trans('mode.'.$step->mode->value),
+            'prompt' => '' === $step->prompt && null !== $step->rung ? $this->translator->trans('rung.say.'.$step->rung->value) : $step->prompt,
+            'seconds' => $taught->seconds,
+            'doneBefore' => $taught->doneBefore,
+            'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),
+        ];
+    }
+
+    private function title(Step $step, string $chunk, string $like): string
+    {
+        $title = trim($this->translator->trans('purpose.'.$step->purpose->value).' '.$chunk);
+
+        return $title
+            .(null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value))
+            .('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
     }
 
     /** A chunk stands once in the page for each rhythm that it is played in. */
-    private static function key(int $chunk, string $figure): string
+    private static function key(TaughtStep $taught): string
     {
-        return '' === $figure ? (string) $chunk : $chunk.'-'.hash('xxh32', $figure);
+        return '' === $taught->step->figure ? (string) $taught->chunk : $taught->chunk.'-'.hash('xxh32', $taught->step->figure);
     }
 
     /** @return array<array-key, string> figures of the steps of a chunk, by key; empty for the plain line */
     public static function patterns(Lesson $lesson, Chunk $chunk): array
     {
         $figures = [];
-        foreach ($lesson->getPlan() as $step) {
-            if ($step['chunk'] === $chunk->getId()) {
-                $figures[self::key($step['chunk'], $step['pattern'] ?? '')] = $step['pattern'] ?? '';
+        foreach ($lesson->steps() as $taught) {
+            if ($taught->chunk === $chunk->getId()) {
+                $figures[self::key($taught)] = $taught->step->figure;
             }
         }
 
         return $figures;
     }
 
-    /** @return array{span: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>} */
+    /** @return ClickData */
     private function clicks(Chunk $chunk): array
     {
-        $span = $chunk->span();
+        $span = $chunk->chunk();
         $piece = $chunk->getPiece()->score();
         $clicks = static fn (int $tempo): array => array_map(static fn (Click $click): array => [$click->at, $click->count], Repetition::clicks($piece, $span, $tempo));
 

@@ -7,17 +7,19 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
-use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use App\Shared\Record\ChunkList;
-use App\Shared\Record\ClassRecord;
-use App\Shared\Record\DifficultyRecord;
+use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Reckoned\TimedSequences;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\ClassRepository;
+use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\Version;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Stair\Growth;
@@ -37,10 +39,11 @@ final class SequenceController extends AbstractController
 
     public function __construct(
         private readonly EntityManagerInterface $entities,
-        private readonly ClassRecord $record,
-        private readonly ChunkList $chunks,
-        private readonly DifficultyRecord $difficulty,
-        private readonly SequenceViews $views,
+        private readonly ChunkRepository $chunks,
+        private readonly ClassRepository $classes,
+        private readonly PieceRepository $library,
+        private readonly PiecesForClasses $pieces,
+        private readonly TimedSequences $timed,
         private readonly ClockInterface $clock,
     ) {
     }
@@ -48,7 +51,7 @@ final class SequenceController extends AbstractController
     #[Route('/sequences', name: 'sequence_new', methods: ['POST'])]
     public function new(Request $request, SequenceBuilder $builder): Response
     {
-        $class = $this->entities->getRepository(SchoolClass::class)->find($request->request->getInt('class')) ?? throw $this->createNotFoundException();
+        $class = $this->classes->find($request->request->getInt('class')) ?? throw $this->createNotFoundException();
         $piece = $this->entities->getRepository(Piece::class)->find($request->request->getInt('piece')) ?? throw $this->createNotFoundException();
         $goal = max(30, min(240, $request->request->getInt('goal', $piece->getGoalTempo())));
         $sequence = $builder->build($class, $piece, $goal, Method::tryFrom($request->request->getString('method')) ?? Method::Forward, self::instruments($request));
@@ -60,7 +63,7 @@ final class SequenceController extends AbstractController
     #[Route('/sequences/{id:sequence}', name: 'sequence', methods: ['GET'], requirements: ['id' => '\d+'])]
     public function show(Sequence $sequence): Response
     {
-        return $this->render('lesson/sequence.html.twig', $this->view($sequence));
+        return $this->render('lesson/sequence.html.twig', ['page' => $this->page($sequence)]);
     }
 
     /** Another goal, method, comfort tempo or choice of instruments: the steps are made anew. */
@@ -93,7 +96,7 @@ final class SequenceController extends AbstractController
     public function add(Sequence $sequence, Request $request): Response
     {
         return $this->change($sequence, $request, function () use ($sequence, $request): void {
-            if ($sequence->getSteps()->count() >= self::MAX_STEPS) {
+            if (\count($sequence->steps()) >= self::MAX_STEPS) {
                 throw Refusal::because('A sequence holds as many steps as there can be.');
             }
             $what = $request->request->getString('what');
@@ -109,7 +112,8 @@ final class SequenceController extends AbstractController
                 throw Refusal::because('Choose a chunk of this piece.');
             }
             $goal = $sequence->getGoalTempo();
-            $comfort = $sequence->getComfort() ?? $this->difficulty->of($sequence->getPiece(), $class->handPolicies(), $class)->comfort($chunk->span(), $goal, $sequence->getInstruments())->tempo;
+            $plan = $this->pieces->of($sequence->getPiece(), $class)->plan($sequence->getMethod(), [], $sequence->getInstruments(), $goal, $sequence->getComfort());
+            $comfort = $plan->comfort($chunk->chunk())->tempo;
             $start = Stair::startTempo($comfort, $goal);
             foreach ($ladder ? Rung::cases() : [null] as $rung) {
                 $step = new Step($sequence, StepPurpose::Learn, $chunk, null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]), $class->rule());
@@ -131,7 +135,7 @@ final class SequenceController extends AbstractController
             'step' => $step,
             'sequence' => $step->getSequence(),
             'modes' => Mode::cases(),
-            'patterns' => $this->patterns(),
+            'patterns' => $this->library->patterns(),
         ]);
     }
 
@@ -189,13 +193,7 @@ final class SequenceController extends AbstractController
             return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
         }
 
-        return $this->render('lesson/_sequence.html.twig', ['problem' => $problem] + $this->view($sequence), new Response(null, '' === $problem ? 200 : 422));
-    }
-
-    /** @return list<RhythmPattern> */
-    private function patterns(): array
-    {
-        return $this->entities->getRepository(RhythmPattern::class)->findBy([], ['name' => 'ASC'], RhythmPattern::LIMIT);
+        return $this->render('lesson/_sequence.html.twig', ['page' => $this->page($sequence, $problem)], new Response(null, '' === $problem ? 200 : 422));
     }
 
     /** @return list<Instrument> */
@@ -204,19 +202,8 @@ final class SequenceController extends AbstractController
         return array_values(array_filter(array_map(static fn (mixed $name): ?Instrument => \is_string($name) ? Instrument::tryFrom($name) : null, $request->request->all('instruments'))));
     }
 
-    /** @return array<string, mixed> */
-    private function view(Sequence $sequence): array
+    private function page(Sequence $sequence, Notice|string $problem = ''): SequencePage
     {
-        $view = $this->views->of($sequence, $this->record->coverage($sequence->getClass()));
-
-        return [
-            'methods' => Method::cases(),
-            'sequence' => $sequence,
-            'view' => $view,
-            'stair' => StairPicture::of($view),
-            'chunks' => $this->chunks->of($sequence->getPiece()),
-            'modes' => Mode::cases(),
-            'problem' => '',
-        ];
+        return new SequencePage($sequence, $this->timed->of($sequence), $this->chunks->of($sequence->getPiece()), $problem);
     }
 }

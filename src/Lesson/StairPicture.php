@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use CoinStair\Core\Sequence\TimedStep;
+use CoinStair\Core\Stair\Tries;
+
 /**
  * The stair picture of a whole sequence: width is minutes, height is tempo, the coins lie on the treads (interface, "Pictures").
  *
@@ -28,31 +31,32 @@ final readonly class StairPicture
     {
     }
 
-    public static function of(SequenceView $view): self
+    /** @param list<SequenceRow> $rows */
+    public static function of(array $rows, float $available): self
     {
-        $total = max(1.0, array_sum(array_map(self::seconds(...), $view->steps)), $view->available);
+        $total = max(1.0, array_sum(array_map(self::seconds(...), $rows)), $available);
         $perSecond = self::WIDTH / $total;
-        [$lowest, $highest] = self::tempos($view);
+        [$lowest, $highest] = self::tempos($rows);
         $x = 0.0;
         $flights = [];
         $left = 0.0;
         $end = null;
-        foreach ($view->steps as $index => $step) {
-            $width = self::seconds($step) * $perSecond;
+        foreach ($rows as $index => $row) {
+            $width = self::seconds($row) * $perSecond;
             $before = $left;
-            $left += $step->doneBefore ? 0.0 : $step->time->seconds;
-            if (null === $end && $left > $view->available) {
-                $end = $x + ($view->available - $before) * $perSecond;
+            $left += $row->timed->done ? 0.0 : $row->timed->time->seconds;
+            if (null === $end && $left > $available) {
+                $end = $x + ($available - $before) * $perSecond;
             }
             $flights[] = [
-                'step' => (int) $step->step->getId(),
+                'step' => (int) $row->step->getId(),
                 'number' => $index + 1,
                 'x' => $x,
                 'width' => $width,
-                'treads' => self::treads($step, $x, $width, $lowest, $highest),
-                'rest' => !$step->step->getPurpose()->isPlayed(),
-                'done' => $step->doneBefore,
-                'overtime' => $left > $view->available,
+                'treads' => self::treads($row->timed, $x, $width, $lowest, $highest),
+                'rest' => !$row->timed->step->purpose->isPlayed(),
+                'done' => $row->timed->done,
+                'overtime' => $left > $available,
             ];
             $x += $width;
         }
@@ -66,37 +70,41 @@ final readonly class StairPicture
     }
 
     /** What has met its goal keeps a narrow place: it takes no time any more. */
-    private static function seconds(StepView $step): float
+    private static function seconds(SequenceRow $row): float
     {
-        return $step->doneBefore ? min(self::DONE_SECONDS, $step->time->seconds) : $step->time->seconds;
+        return $row->timed->done ? min(self::DONE_SECONDS, $row->timed->time->seconds) : $row->timed->time->seconds;
     }
 
-    /** @return array{int, int} */
-    private static function tempos(SequenceView $view): array
+    /**
+     * @param list<SequenceRow> $rows
+     *
+     * @return array{int, int}
+     */
+    private static function tempos(array $rows): array
     {
         $tempos = [];
-        foreach ($view->steps as $step) {
-            array_push($tempos, ...($step->step->stair()->treads ?? []));
+        foreach ($rows as $row) {
+            array_push($tempos, ...($row->timed->step->stair->treads ?? []));
         }
 
         return [] === $tempos ? [40, 120] : [min($tempos), max(max($tempos), min($tempos) + 1)];
     }
 
     /** @return list<Tread> */
-    private static function treads(StepView $view, float $x, float $width, int $lowest, int $highest): array
+    private static function treads(TimedStep $timed, float $x, float $width, int $lowest, int $highest): array
     {
-        $stair = $view->step->stair();
+        $stair = $timed->step->stair;
         if (null === $stair) {
             return [];
         }
-        $tempos = \array_slice($stair->treads, $view->startTread);
-        $tries = array_map(static fn ($onTread): float => $onTread->mean, $view->time->tries);
+        $tempos = \array_slice($stair->treads, $timed->startTread);
+        $tries = array_map(static fn (Tries $onTread): float => $onTread->mean, $timed->time->tries);
         $sum = array_sum($tries) ?: 1.0;
         $treads = [];
         foreach ($tempos as $index => $tempo) {
             $treadWidth = $width * ($tries[$index] ?? 0) / $sum;
             $height = 34 + (self::FLOOR - self::TOP - 34) * ($tempo - $lowest) / ($highest - $lowest);
-            $coins = $view->step->getCoins();
+            $coins = $timed->step->rule->count;
             $pitch = min(2.2 * self::COIN, $treadWidth / ($coins + 1));
             $treads[] = [
                 'x' => $x,

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Lesson\SequenceBuilder;
-use App\Library\PieceImport;
+use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
+use App\Shared\Entity\Step;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
@@ -165,7 +166,7 @@ final class CutTest extends WebCase
         $piece = $this->tune("D4|E4|F4|G4|D2 =F/c/=F|E4|D4|D2 D2|\n");
         $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 110, Method::SpotFirst, [Instrument::Violin]);
         $this->entities()->flush();
-        self::assertSame(Rung::cases(), array_values(array_filter(array_map(static fn ($step): ?Rung => $step->getRung(), $sequence->getSteps()->toArray()))));
+        self::assertSame(Rung::cases(), array_values(array_filter(array_map(static fn (Step $step): ?Rung => $step->getRung(), $sequence->steps()))));
         $this->post("/sequences/{$sequence->getId()}/lesson");
         $this->browser->followRedirect();
         self::assertStringContainsString('halt two beats: change level, set fingers, go', html_entity_decode($this->body()));

@@ -150,7 +150,7 @@ final class EntryTest extends WebCase
         $this->entities()->persist($pattern);
         $this->entities()->flush();
         $sequence = $lesson->getSequence();
-        $step = $sequence?->getSteps()->get(1);
+        $step = $sequence?->steps()[1];
         self::assertNotNull($step);
         $this->post("/steps/{$step->getId()}", ['start' => 60, 'goal' => 84, 'pattern' => $pattern->getId()]);
         $this->entities()->find(Lesson::class, $lesson->getId())?->end(new \DateTimeImmutable(), '');

@@ -5,14 +5,19 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Lesson\LessonLog;
-use App\Library\PieceImport;
-use App\Shared\Entity\HandEdit;
+use App\Lesson\LessonPlanner;
+use App\Library\Entry\PieceImport;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Record\HandsRecord;
+use App\Shared\Reckoned\Standings;
+use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Standing\Standing;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
 final class HandsTest extends WebCase
@@ -84,30 +89,30 @@ final class HandsTest extends WebCase
         $this->browser->request('GET', $address.'/note?'.http_build_query($asked));
         self::assertAnySelectorTextContains('p', 'A string, open. No fourth finger is needed');
         self::assertSelectorTextContains('.taken', 'A open');
-        $this->post($address.'/edits', $asked + ['set' => 'place:D4', 'whose' => 'class'], [], self::AJAX);
+        $this->post($address.'/overrides', $asked + ['set' => 'place:D4', 'whose' => 'class'], [], self::AJAX);
         self::assertResponseHeaderSame('HX-Trigger', 'hands-changed');
         self::assertSelectorTextContains('.taken', 'D 4');
-        self::assertSelectorTextContains('.edits', 'finger 4 Lane One');
+        self::assertSelectorTextContains('.overrides', 'finger 4 Lane One');
         $first = fn (string $for): string => $this->notation($piece, ['instrument' => 'violin', 'for' => $for], 0, 1)['text'][0]['notes'][0];
         self::assertSame('D string, 1, 4 (set), 1', $first('class-'.$class->getId()));
         self::assertSame('D string, 1; A string, open; D string, 1', $first('year-1'), 'for this class alone');
-        $this->post($address.'/edits', $asked + ['set' => 'direction:down', 'whose' => 'all'], [], self::AJAX);
-        self::assertSelectorCount(2, '.edits li');
+        $this->post($address.'/overrides', $asked + ['set' => 'direction:down', 'whose' => 'all'], [], self::AJAX);
+        self::assertSelectorCount(2, '.overrides li');
         self::assertStringContainsString('down', $this->notation($piece, ['instrument' => 'violin'], 0, 1)['text'][0]['notes'][2]);
-        $edit = $this->entities()->getRepository(HandEdit::class)->findOneBy(['class' => $class]);
-        $this->post('/hand-edits/'.$edit?->getId().'/undo', $asked, [], self::AJAX);
+        $override = $this->entities()->getRepository(Override::class)->findOneBy(['class' => $class]);
+        $this->post('/overrides/'.$override?->getId().'/undo', $asked, [], self::AJAX);
         self::assertSelectorTextContains('.taken', 'A open');
-        self::assertSame(1, $this->entities()->getRepository(HandEdit::class)->count([]));
+        self::assertSame(1, $this->entities()->getRepository(Override::class)->count([]));
     }
 
     public function testANewFingerTakesThePlaceOfTheOneBefore(): void
     {
         $piece = $this->import('E A E2 |]');
         foreach (['place:D4', 'place:A0', 'amount:0.5', 'amount:1'] as $set) {
-            $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+            $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
         }
-        $edits = array_map(static fn (HandEdit $edit): string => $edit->edit()->kind->value.' '.$edit->edit()->value, $this->entities()->getRepository(HandEdit::class)->findBy([], ['id' => 'ASC']));
-        self::assertSame(['finger 0', 'amount 1'], $edits);
+        $overrides = array_map(static fn (Override $override): string => $override->setting()->kind->value.' '.$override->setting()->value, $this->entities()->getRepository(Override::class)->findBy([], ['id' => 'ASC']));
+        self::assertSame(['finger 0', 'amount 1'], $overrides);
     }
 
     public function testAClassGoesBeforeAllClassesAndASlurHasOneDirection(): void
@@ -116,12 +121,12 @@ final class HandsTest extends WebCase
         $class = $this->schoolClass();
         $asked = ['instrument' => 'violin', 'for' => 'class-'.$class->getId()];
         foreach ([['P1-m0-v1-1', 'place:D4', 'all'], ['P1-m0-v1-1', 'place:A0', 'class'], ['P1-m1-v1-0', 'direction:up', 'all'], ['P1-m0-v1-2', 'direction:down', 'all']] as [$note, $set, $whose]) {
-            $this->post("/pieces/{$piece->getId()}/hands/edits", $asked + ['note' => $note, 'set' => $set, 'whose' => $whose], [], self::AJAX);
+            $this->post("/pieces/{$piece->getId()}/hands/overrides", $asked + ['note' => $note, 'set' => $set, 'whose' => $whose], [], self::AJAX);
         }
         self::assertSame('D string, 1; A string, open (set); D string, 1', $this->fingers($piece, ['for' => 'class-'.$class->getId()]));
         self::assertSame('D string, 1, 4 (set), 1', $this->fingers($piece, []));
-        $bows = array_filter($this->entities()->getRepository(HandEdit::class)->findAll(), static fn (HandEdit $edit): bool => !$edit->edit()->isOfLeftHand());
-        self::assertSame(['P1-m0-v1-2 down'], array_values(array_map(static fn (HandEdit $edit): string => $edit->edit()->note.' '.$edit->edit()->value, $bows)));
+        $bows = array_filter($this->entities()->getRepository(Override::class)->findAll(), static fn (Override $override): bool => !$override->setting()->isOfLeftHand());
+        self::assertSame(['P1-m0-v1-2 down'], array_values(array_map(static fn (Override $override): string => $override->setting()->note.' '.$override->setting()->value, $bows)));
     }
 
     public function testTwoPartsOfOneInstrumentHaveTheirOwnHands(): void
@@ -137,12 +142,12 @@ final class HandsTest extends WebCase
     {
         $piece = $this->import('E A E2 |]');
         foreach (['place:E4', 'direction:left', 'amount:9', 'tea:hot', ''] as $set) {
-            $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+            $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
             self::assertSelectorTextContains('.error', 'cannot be set');
         }
-        $this->post("/pieces/{$piece->getId()}/hands/edits", ['instrument' => 'violin', 'note' => 'P1-m9-v1-9', 'set' => 'place:D4'], [], self::AJAX);
+        $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m9-v1-9', 'set' => 'place:D4'], [], self::AJAX);
         self::assertResponseStatusCodeSame(400);
-        self::assertSame(0, $this->entities()->getRepository(HandEdit::class)->count([]));
+        self::assertSame(0, $this->entities()->getRepository(Override::class)->count([]));
     }
 
     public function testInstrumentsStandSideBySide(): void
@@ -184,12 +189,34 @@ final class HandsTest extends WebCase
     public function testWhatWasPlayedWithCoinsIsKnown(): void
     {
         $lesson = $this->lesson();
-        $record = $this->service(HandsRecord::class);
-        self::assertSame([], $record->known($lesson->getClass(), Instrument::Violin));
-        $step = $lesson->getPlan()[1];
-        $this->service(LessonLog::class)->add($lesson, array_map(static fn (int $coin): LogEntry => new LogEntry('2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin, $step['id'], EntryKind::Coin, 60, $coin), [1, 2, 3]));
-        $known = $record->known($lesson->getClass(), Instrument::Violin);
-        self::assertContains('D natural 0', $known);
+        $standings = $this->service(Standings::class);
+        self::assertSame([], $standings->of($lesson->getClass())->known(Instrument::Violin));
+        $this->earn($lesson, $lesson->steps()[1]);
+        self::assertContains('D natural 0', $standings->of($lesson->getClass())->known(Instrument::Violin));
+    }
+
+    public function testARungOnOpenStringsMakesNothingKnown(): void
+    {
+        $lesson = $this->lesson();
+        $sequence = $lesson->getSequence();
+        self::assertNotNull($sequence);
+        $sequence->steps()[1]->setRung(Rung::OpenStrings);
+        $this->entities()->flush();
+        $lesson = $this->service(LessonPlanner::class)->begin($sequence, Standing::unknown());
+        $this->entities()->persist($lesson);
+        $this->entities()->flush();
+        $this->earn($lesson, $lesson->steps()[1]);
+        $standing = $this->service(Standings::class)->of($lesson->getClass());
+        self::assertCount(1, $standing->coverage());
+        self::assertSame([], $standing->known(Instrument::Violin), 'the bow alone has crossed the strings');
+    }
+
+    private function earn(Lesson $lesson, TaughtStep $step): void
+    {
+        $this->service(LessonLog::class)->add($lesson, array_map(
+            static fn (int $coin): LogEntry => new LogEntry('2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin, $step->id, EntryKind::Coin, 60, $coin),
+            [1, 2, 3],
+        ));
     }
 
     /** @param array<string, mixed> $query */

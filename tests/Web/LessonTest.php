@@ -22,7 +22,7 @@ final class LessonTest extends WebCase
         $this->browser->followRedirect();
         self::assertSelectorCount(5, '[data-step]');
         $sequence = $this->entities()->getRepository(Sequence::class)->findOneBy([]);
-        $step = $sequence?->getSteps()->get(1);
+        $step = $sequence?->steps()[1];
         self::assertNotNull($sequence);
         self::assertInstanceOf(Step::class, $step);
         $this->post("/steps/{$step->getId()}", ['start' => 60, 'goal' => 84, 'growth' => 'ratio', 'coins' => 3, 'version' => $sequence->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
@@ -35,7 +35,7 @@ final class LessonTest extends WebCase
     public function testStepsAreReorderedAndAnOldPageIsTold(): void
     {
         $sequence = $this->sequence();
-        $ids = array_map(static fn (Step $step): int => (int) $step->getId(), $sequence->getSteps()->toArray());
+        $ids = array_map(static fn (Step $step): int => (int) $step->getId(), $sequence->steps());
         $old = $sequence->getVersion();
         $this->post("/sequences/{$sequence->getId()}/order", ['order' => implode(',', array_reverse($ids)), 'version' => $old], [], ['HTTP_HX_REQUEST' => 'true']);
         $shown = $this->browser->getCrawler()->filter('[data-step]')->each(static fn ($item): int => (int) $item->attr('data-step'));
@@ -67,7 +67,7 @@ final class LessonTest extends WebCase
         $entry = $this->entry($first, 'coin');
         $this->send($first, [$entry]);
         $second = $this->lesson();
-        $this->send($second, [['step' => $second->getPlan()[1]['id'], 'kind' => 'miss'] + $entry]);
+        $this->send($second, [['step' => $second->steps()[1]->id, 'kind' => 'miss'] + $entry]);
         $this->entities()->clear();
         $rows = $this->entities()->getRepository(LogEntry::class)->findAll();
         self::assertCount(1, $rows);
@@ -112,14 +112,14 @@ final class LessonTest extends WebCase
         $this->post("/lessons/{$lesson->getId()}/accept");
         $this->post("/sequences/{$lesson->getSequence()?->getId()}/lesson");
         $next = $this->entities()->getRepository(Lesson::class)->findOneBy(['endedAt' => null]);
-        self::assertSame([52, 58, 63, 69, 76, 84], $next?->getPlan()[1]['treads']);
-        self::assertSame(1, $next->getPlan()[1]['startTread']);
+        self::assertSame([52, 58, 63, 69, 76, 84], $next?->steps()[1]->step->stair?->treads);
+        self::assertSame(1, $next->steps()[1]->startTread);
     }
 
     /** @return array<string, mixed> */
     private function entry(Lesson $lesson, string $kind): array
     {
-        return ['id' => Uuid::v4()->toRfc4122(), 'step' => $lesson->getPlan()[1]['id'], 'kind' => $kind, 'tempo' => 52, 'at' => ++$this->at, 'count' => 1, 'text' => ''];
+        return ['id' => Uuid::v4()->toRfc4122(), 'step' => $lesson->steps()[1]->id, 'kind' => $kind, 'tempo' => 52, 'at' => ++$this->at, 'count' => 1, 'text' => ''];
     }
 
     /** @param array<mixed> $entries */

@@ -4,22 +4,22 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
+use App\Shared\Entity\BelongsToProgram;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Draft;
-use App\Shared\Entity\HandEdit;
 use App\Shared\Entity\InstrumentGroup;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
+use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use App\Shared\Tenancy\BelongsToProgram;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\Override as Edit;
+use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\OverrideKind;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
@@ -27,7 +27,7 @@ use Symfony\Component\Routing\RouterInterface;
 /** Each row belongs to a program; a request reaches only its own program's rows. */
 final class ProgramsApartTest extends WebCase
 {
-    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class, 'edit' => HandEdit::class];
+    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class, 'override' => Override::class];
 
     public function testEveryAddressOfAnotherProgramIsNotFound(): void
     {
@@ -82,20 +82,20 @@ final class ProgramsApartTest extends WebCase
     private function rowsOfTheFirst(): array
     {
         $lesson = $this->lesson();
-        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->getPlan()[1]['id'], EntryKind::Coin, 60, 1)]);
+        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->steps()[1]->id, EntryKind::Coin, 60, 1)]);
         $pattern = new RhythmPattern('Two', 'B/ B/');
         $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
         $this->entities()->persist($pattern);
         $this->entities()->persist($draft);
-        $edit = new HandEdit($lesson->getPiece(), null, Instrument::Violin, Edit::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'));
-        $this->entities()->persist($edit);
+        $override = new Override($lesson->getPiece(), null, Instrument::Violin, Setting::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'));
+        $this->entities()->persist($override);
         $this->entities()->flush();
-        $step = $lesson->getSequence()?->getSteps()->get(1);
+        $step = $lesson->getSequence()?->steps()[1];
         self::assertInstanceOf(Step::class, $step);
 
         return array_map(intval(...), [
             'piece' => $lesson->getPiece()->getId(), 'chunk' => $step->getChunk()?->getId(), 'class' => $lesson->getClass()->getId(),
-            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(), 'edit' => $edit->getId(),
+            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(), 'override' => $override->getId(),
         ]);
     }
 
@@ -107,13 +107,13 @@ final class ProgramsApartTest extends WebCase
     {
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim', 'pattern_remove', 'hand_edit_undo'], true)) {
+            if (\in_array($name, ['step_remove', 'lesson_accept', 'sequence_aim', 'pattern_remove', 'override_undo'], true)) {
                 // Walked last: they take away what the others look at.
                 continue;
             }
             $walked += $this->visit($name, $route, $ids, $token, $expected);
         }
-        foreach (['lesson_accept', 'step_remove', 'sequence_aim', 'pattern_remove', 'hand_edit_undo'] as $name) {
+        foreach (['lesson_accept', 'step_remove', 'sequence_aim', 'pattern_remove', 'override_undo'] as $name) {
             $walked += $this->visit($name, $this->routes()[$name], $ids, $token, $expected);
         }
 

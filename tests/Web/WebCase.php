@@ -7,7 +7,7 @@ namespace App\Tests;
 use App\Account\Accounts;
 use App\Lesson\LessonPlanner;
 use App\Lesson\SequenceBuilder;
-use App\Library\PieceImport;
+use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Program;
@@ -16,6 +16,7 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Standing\Standing;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
@@ -79,7 +80,7 @@ abstract class WebCase extends WebTestCase
 
     protected function lesson(): Lesson
     {
-        $lesson = $this->service(LessonPlanner::class)->begin($this->sequence(), []);
+        $lesson = $this->service(LessonPlanner::class)->begin($this->sequence(), Standing::unknown());
         $this->entities()->persist($lesson);
         $this->entities()->flush();
 

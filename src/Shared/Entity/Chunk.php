@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
-use CoinStair\Core\Chunk\Chunk as Span;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Score\Place;
 use Doctrine\DBAL\Types\Types;
@@ -54,11 +52,11 @@ class Chunk implements BelongsToProgram
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
 
-    public function __construct(Piece $piece, Span $span, bool $own)
+    public function __construct(Piece $piece, CoreChunk $chunk, bool $own)
     {
         $this->piece = $piece;
         $this->own = $own;
-        $this->cut($span);
+        $this->cut($chunk);
     }
 
     public function getId(): ?int
@@ -76,31 +74,34 @@ class Chunk implements BelongsToProgram
         return $this->kind;
     }
 
-    public function span(): Span
+    public function chunk(): CoreChunk
     {
-        return Span::of($this->piece->score(), $this->kind, Place::of($this->fromPosition, $this->fromOffset), Place::of($this->toPosition, $this->toOffset), $this->lands);
+        return CoreChunk::of($this->piece->score(), $this->kind, Place::of($this->fromPosition, $this->fromOffset), Place::of($this->toPosition, $this->toOffset), $this->lands);
     }
 
-    public function cut(Span $span): void
+    public function cut(CoreChunk $chunk): void
     {
-        $this->kind = $span->kind;
-        $this->fromPosition = $span->from->position;
-        $this->fromOffset = $span->from->offset;
-        $this->toPosition = $span->to->position;
-        $this->toOffset = $span->to->offset;
-        $this->lands = $span->lands;
-    }
-
-    /** Tells this cut of this score from any other: the key of what is reckoned from it. */
-    public function fingerprint(string $what): string
-    {
-        return $what.'.'.hash('xxh128', $this->piece->scoreText().$this->edges());
+        $this->kind = $chunk->kind;
+        $this->fromPosition = $chunk->from->position;
+        $this->fromOffset = $chunk->from->offset;
+        $this->toPosition = $chunk->to->position;
+        $this->toOffset = $chunk->to->offset;
+        $this->lands = $chunk->lands;
     }
 
     /** Tells this cut of its score from any other. */
     public function edges(): string
     {
         return json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR);
+    }
+
+    /** Gives it the kind and place that edges() told. */
+    public function cutAsTold(string $edges): void
+    {
+        /** @var array{string, int, int, int, int, bool} $told */
+        $told = json_decode($edges, true, 4, \JSON_THROW_ON_ERROR);
+        [$kind, $from, $fromOffset, $to, $toOffset, $lands] = $told;
+        $this->cut(CoreChunk::of($this->piece->score(), ChunkKind::from($kind), Place::of($from, $fromOffset), Place::of($to, $toOffset), $lands));
     }
 
     public function isOwn(): bool

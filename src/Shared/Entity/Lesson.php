@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
+use CoinStair\Core\Log\TaughtStep;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /**
  * A lesson as it was begun: its plan is a copy, so that later changes of the sequence do not rewrite what was taught.
  *
- * @phpstan-type PlanStep array{id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float, doneBefore: bool}
+ * @phpstan-import-type Stored from TaughtStep
  */
 #[ORM\Entity]
 #[ORM\Index(columns: ['class_id', 'day'])]
@@ -44,7 +43,7 @@ class Lesson implements BelongsToProgram
     #[ORM\Column(nullable: true)]
     private ?\DateTimeImmutable $endedAt = null;
 
-    /** @var list<PlanStep> */
+    /** @var list<Stored> as TaughtStep keeps its steps */
     #[ORM\Column]
     private array $plan;
 
@@ -52,19 +51,23 @@ class Lesson implements BelongsToProgram
     #[ORM\Column(options: ['default' => 0])]
     private int $logSize = 0;
 
+    /** Checksum of the ids of its entries. */
+    #[ORM\Column(type: Types::BIGINT, options: ['default' => 0])]
+    private int $logHash = 0;
+
     /** A word for next time. */
     #[ORM\Column(length: 1000)]
     private string $remark = '';
 
-    /** @param list<PlanStep> $plan */
-    public function __construct(Sequence $sequence, \DateTimeImmutable $day, \DateTimeImmutable $startedAt, array $plan)
+    /** @param list<TaughtStep> $steps */
+    public function __construct(Sequence $sequence, \DateTimeImmutable $day, \DateTimeImmutable $startedAt, array $steps)
     {
         $this->class = $sequence->getClass();
         $this->sequence = $sequence;
         $this->piece = $sequence->getPiece();
         $this->day = $day;
         $this->startedAt = $startedAt;
-        $this->plan = $plan;
+        $this->plan = array_map(static fn (TaughtStep $step): array => $step->stored(), $steps);
     }
 
     public function getId(): ?int
@@ -113,15 +116,20 @@ class Lesson implements BelongsToProgram
         $this->remark = mb_substr($remark, 0, 1000);
     }
 
-    /** @return list<PlanStep> */
-    public function getPlan(): array
+    /** @return list<TaughtStep> as the sequence stood when the lesson began */
+    public function steps(): array
     {
-        return $this->plan;
+        return array_map(TaughtStep::parse(...), $this->plan);
     }
 
     public function getLogSize(): int
     {
         return $this->logSize;
+    }
+
+    public function getLogHash(): int
+    {
+        return $this->logHash;
     }
 
     public function getRemark(): string

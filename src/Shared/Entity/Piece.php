@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\TempoProposal;
 use CoinStair\Core\Form\Unfolding;
@@ -72,6 +70,10 @@ class Piece implements BelongsToProgram
     #[ORM\Column(type: Types::TEXT, length: 16_777_215)]
     private string $score;
 
+    /** MD5 of the score's document: what is reckoned from it lies under this. */
+    #[ORM\Column(length: 32, options: ['fixed' => true])]
+    private string $scoreHash;
+
     /** @var list<array{line: int, column: int, template: string, parameters: array<string, string>}> */
     #[ORM\Column]
     private array $notices;
@@ -136,6 +138,7 @@ class Piece implements BelongsToProgram
         $order = Unfolding::of($score, Reading::Printed);
         $this->beats = $order->ticks($score) / $score->beatTicks;
         $this->score = PieceDocument::encode($score);
+        $this->scoreHash = md5($this->score);
         $this->notices = array_values(array_unique(array_map(
             static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'template' => $notice->template, 'parameters' => $notice->parameters],
             [...$notices, ...$order->notices],
@@ -153,10 +156,9 @@ class Piece implements BelongsToProgram
         return $this->decoded ??= PieceDocument::decode($this->score);
     }
 
-    /** The score as the document that is stored. */
-    public function scoreText(): string
+    public function getScoreHash(): string
     {
-        return $this->score;
+        return $this->scoreHash;
     }
 
     public function getTitle(): string

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Format\QuickEntry\PatternReader;
 use CoinStair\Core\Score\RhythmPattern as Pattern;
 use Doctrine\ORM\Mapping as ORM;

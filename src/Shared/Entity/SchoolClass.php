@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
@@ -70,6 +69,10 @@ class SchoolClass implements BelongsToProgram
     #[ORM\OneToMany(targetEntity: InstrumentGroup::class, mappedBy: 'class', cascade: ['persist', 'remove'], orphanRemoval: true)]
     #[ORM\OrderBy(['id' => 'ASC'])]
     private Collection $groups;
+
+    /** Changes of its groups: they are rows of their own, and have to move the version of the class with them. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $groupChanges = 0;
 
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
@@ -192,6 +195,23 @@ class SchoolClass implements BelongsToProgram
         return HandPolicies::of($this->year, $this->hands ?? []);
     }
 
+    /**
+     * How it plays and goes on.
+     *
+     * @param HandPolicies|null $hands instead of its own, while somebody tries others
+     */
+    public function policies(?HandPolicies $hands = null): ClassPolicies
+    {
+        return ClassPolicies::of(
+            $hands ?? $this->handPolicies(),
+            $this->instruments(),
+            $this->rule(),
+            $this->growth(),
+            $this->minutes,
+            $this->program?->getMinutesLost() ?? 0,
+        );
+    }
+
     public function setHandPolicies(HandPolicies $policies): void
     {
         $this->hands = $policies->choices() ?: null;
@@ -216,6 +236,10 @@ class SchoolClass implements BelongsToProgram
 
     public function setPlayers(Instrument $instrument, int $players): void
     {
+        if ($this->players($instrument) === $players) {
+            return;
+        }
+        ++$this->groupChanges;
         foreach ($this->groups as $group) {
             if ($group->getInstrument() === $instrument) {
                 if ($players > 0) {
@@ -227,9 +251,7 @@ class SchoolClass implements BelongsToProgram
                 return;
             }
         }
-        if ($players > 0) {
-            $this->groups->add(new InstrumentGroup($this, $instrument, $players));
-        }
+        $this->groups->add(new InstrumentGroup($this, $instrument, $players));
     }
 
     /** @return list<Instrument> */

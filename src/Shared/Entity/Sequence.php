@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\Common\Collections\ArrayCollection;
@@ -122,13 +120,13 @@ class Sequence implements BelongsToProgram
         $this->instruments = array_map(static fn (Instrument $instrument): string => $instrument->value, $instruments);
     }
 
-    /** @return Collection<int, Step> in their order; a view, steps are added and removed by the sequence itself */
-    public function getSteps(): Collection
+    /** @return list<Step> in their order */
+    public function steps(): array
     {
         $steps = $this->steps->toArray();
         usort($steps, static fn (Step $a, Step $b): int => $a->getPlace() <=> $b->getPlace());
 
-        return new ArrayCollection($steps);
+        return $steps;
     }
 
     public function step(int $id): ?Step

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use App\Shared\Tenancy\BelongsToProgram;
-use App\Shared\Tenancy\ProgramRow;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\Step as CoreStep;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
+use CoinStair\Core\Standing\Matter;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
@@ -150,6 +150,26 @@ class Step implements BelongsToProgram
         $this->mode = $mode;
     }
 
+    public function step(): CoreStep
+    {
+        return new CoreStep(
+            $this->purpose,
+            $this->stair(),
+            $this->rule($this->sequence->getClass()->getTreadsBack()),
+            $this->rung,
+            $this->mode,
+            $this->turns,
+            $this->prompt,
+            $this->pattern?->getFigure() ?? '',
+        );
+    }
+
+    /** What it teaches, as the record of the class names it. */
+    public function matter(): Matter
+    {
+        return Matter::of((string) $this->chunk?->getId(), $this->rung);
+    }
+
     /** None where nothing is played. */
     public function stair(): ?Stair
     {
@@ -161,7 +181,7 @@ class Step implements BelongsToProgram
         $this->treads = $stair->treads;
     }
 
-    public function rule(int $treadsBack): CoinRule
+    private function rule(int $treadsBack): CoinRule
     {
         return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $treadsBack);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Tenancy;
 
+use App\Shared\Entity\BelongsToProgram;
 use App\Shared\Entity\Program;
 use Doctrine\Bundle\DoctrineBundle\Attribute\AsDoctrineListener;
 use Doctrine\DBAL\Types\Types;

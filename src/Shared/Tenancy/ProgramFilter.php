@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Tenancy;
 
+use App\Shared\Entity\BelongsToProgram;
 use Doctrine\ORM\Mapping\ClassMetadata;
 use Doctrine\ORM\Query\Filter\SQLFilter;
 

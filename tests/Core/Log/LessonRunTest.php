@@ -4,26 +4,32 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Log;
 
+use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LessonRun;
-use CoinStair\Core\Log\LessonStep;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\TaughtLesson;
+use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Standing\ChunkCoverage;
 use CoinStair\Core\Standing\CoverageState;
+use CoinStair\Core\Standing\Matter;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /** The log is the truth; everything else is computed from it (handbook 6 and 7). */
 final class LessonRunTest extends TestCase
 {
-    private static function step(?CoinRule $rule = null, int $start = 0, string $chunk = 'chunk'): LessonStep
+    private static function step(?CoinRule $rule = null, int $start = 0, int $chunk = 7, ?Rung $rung = null): TaughtStep
     {
-        return new LessonStep('step', $chunk, Stair::ofTreads([60, 66, 72]), $rule ?? CoinRule::standard(), $start);
+        $step = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), $rule ?? CoinRule::standard(), $rung);
+
+        return new TaughtStep('step', $step, $chunk, 0, $start);
     }
 
     /** @return list<LogEntry> */
@@ -85,12 +91,12 @@ final class LessonRunTest extends TestCase
         $untouched = new TaughtLesson('3', '2026-09-15', [self::step()], []);
         $forward = Coverage::ofChunks([$first, $second, $untouched]);
         self::assertEquals($forward, Coverage::ofChunks([$untouched, $second, $first]));
-        self::assertEquals(new ChunkCoverage('chunk', CoverageState::InProgress, 2, 10, 1, 66, 72, 72, '2026-09-08', '2026-09-11'), $forward['chunk']);
+        self::assertEquals(new ChunkCoverage(Matter::of('7'), CoverageState::InProgress, 2, 10, 1, 66, 72, 72, '2026-09-08', '2026-09-11'), $forward[0]);
     }
 
     public function testStatesOfAPiece(): void
     {
-        $met = static fn (string $walk): array => array_values(Coverage::ofChunks([new TaughtLesson('1', '2026-09-08', [self::step()], self::log($walk))]));
+        $met = static fn (string $walk): array => Coverage::ofChunks([new TaughtLesson('1', '2026-09-08', [self::step()], self::log($walk))]);
         self::assertSame(CoverageState::Planned, Coverage::ofPiece([], false));
         self::assertSame(CoverageState::Started, Coverage::ofPiece($met('bc'), false));
         self::assertSame(CoverageState::InProgress, Coverage::ofPiece($met('bccc'), false));

@@ -82,7 +82,7 @@ final class TeachingOrderTest extends TestCase
     {
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $spots = $this->difficulty($piece, 110, [Instrument::Violin])->spots(110);
-        $chunk = TeachingOrder::ofSpot($piece, $spots[0]);
+        $chunk = $spots[0]->chunk($piece);
         $order = TeachingOrder::of(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), $spots, [$chunk]);
         self::assertSame(['learn 4+2–4+3 open-strings', 'learn 4+2–4+3 long-stop', 'learn 4+2–4+3 short-stop', 'learn 4+2–4+3 no-stop', 'learn 4+2–4+3 with-fingers', 'run 0–8'], array_map(self::told(...), $order));
     }
@@ -102,7 +102,7 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc('D/E/F/G/ A/=F/c/=F/|c/=F/c/=F/ c/=F/c/=F/|D4|', '4/4', 'D');
         $spot = $this->difficulty($piece, 200, [Instrument::Violin])->spots(200)[0];
         self::assertGreaterThan(0, $spot->to->position, 'one spot over more than a measure');
-        $chunk = TeachingOrder::ofSpot($piece, $spot);
+        $chunk = $spot->chunk($piece);
         self::assertNotNull($spot->move);
         self::assertEquals([$spot->move->from, $spot->move->to], [$chunk->from, $chunk->to]);
         self::assertEquals($spot->move->to, $chunk->landing($piece));
@@ -149,18 +149,18 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc(self::A.self::B.self::A.self::B);
         $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
         $steps = Proposal::of($order, static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84), 84, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame([52, 42, 66, 84, 84, 84], array_map(static fn (PlannedStep $step): int => $step->stair->treads[0], $steps));
-        self::assertGreaterThan(42, $steps[2]->stair->treads[0], 'what was learned starts higher when it is joined');
-        self::assertSame([[84], 1], [$steps[3]->stair->treads, $steps[3]->rule->count], 'what is found is played once');
+        self::assertSame([52, 42, 66, 84, 84, 84], array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, $steps));
+        self::assertGreaterThan(42, $steps[2]->step->stair->treads[0] ?? 0, 'what was learned starts higher when it is joined');
+        self::assertSame([[84], 1], [$steps[3]->step->stair?->treads, $steps[3]->step->rule->count], 'what is found is played once');
         self::assertSame(0, $steps[3]->like?->from->position);
-        self::assertSame([84], $steps[5]->stair->treads);
+        self::assertSame([84], $steps[5]->step->stair?->treads);
     }
 
     public function testARunBeforeAnythingIsLearnedGoesWhereItIsComfortable(): void
     {
         $piece = Tunes::abc(self::A.self::B);
         $steps = Proposal::of(TeachingOrder::of(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))), static fn (): Comfort => Comfort::of(50, 84), 84, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame([[42], [84]], [$steps[0]->stair->treads, $steps[\count($steps) - 1]->stair->treads]);
+        self::assertSame([[42], [84]], [$steps[0]->step->stair?->treads, $steps[\count($steps) - 1]->step->stair?->treads]);
     }
 
     public function testWhatWasDrilledAloneIsAsComfortableAsThePhraseThatWasPractisedAfterIt(): void
@@ -181,9 +181,9 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $difficulty = $this->difficulty($piece, 110, [Instrument::Violin]);
         $steps = Proposal::of($this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]), static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, 110), 110, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame(Rung::cases(), array_map(static fn (PlannedStep $step): ?Rung => $step->rung, \array_slice($steps, 0, 5)));
-        self::assertCount(1, array_unique(array_map(static fn (PlannedStep $step): int => $step->stair->treads[0], \array_slice($steps, 0, 5))));
-        self::assertGreaterThanOrEqual($steps[4]->stair->treads[0], $steps[5]->stair->treads[0], 'in its measure it starts no lower');
+        self::assertSame(Rung::cases(), array_map(static fn (PlannedStep $step): ?Rung => $step->step->rung, \array_slice($steps, 0, 5)));
+        self::assertCount(1, array_unique(array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, \array_slice($steps, 0, 5))));
+        self::assertGreaterThanOrEqual($steps[4]->step->stair->treads[0] ?? 0, $steps[5]->step->stair->treads[0] ?? 0, 'in its measure it starts no lower');
         self::assertSame([0, 2, 1, 0, 0], array_map(static fn (Rung $rung): int => $rung->stopBeats(), Rung::cases()));
     }
 

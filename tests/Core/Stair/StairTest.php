@@ -6,9 +6,11 @@ namespace CoinStair\Core\Tests\Stair;
 
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\TempoMarks;
 use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Sequence\StepTime;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
@@ -110,7 +112,7 @@ final class StairTest extends TestCase
     public function testExpectedTriesOfTheExample(): void
     {
         $stair = Stair::ofTreads([40, 44, 48, 54, 60, 66, 72]);
-        $time = StepTime::estimate($stair, CoinRule::standard(), Comfort::of(47, 72), Mode::Bow, 8, 4);
+        $time = StepTime::estimate(self::step($stair, CoinRule::standard()), Comfort::of(47, 72), 8, 4);
         self::assertSame([4, 4, 4, 5, 6, 6, 7], array_map(static fn (Tries $tries): int => (int) round($tries->mean), $time->tries));
         self::assertSame(36, (int) round($time->totalTries()));
     }
@@ -165,10 +167,10 @@ final class StairTest extends TestCase
         $stair = Stair::ofTreads([60, 120]);
         $comfort = Comfort::of(60, 120);
         // 2 goes of 12 beats at 60 and 2 at 120, 8 s between, 30 s of talk
-        self::assertEqualsWithDelta(2 * (12 + 8) + 2 * (6 + 8) + 30, StepTime::estimate($stair, $rule, $comfort, Mode::Bow, 8, 4)->seconds, 1e-9);
-        self::assertEqualsWithDelta(2 * (24 + 8) + 2 * (12 + 8) + 30, StepTime::estimate($stair, $rule, $comfort, Mode::Echo, 8, 4)->seconds, 1e-9);
-        self::assertEqualsWithDelta(3 * (2 * (12 + 8) + 2 * (6 + 8)) + 30, StepTime::estimate($stair, $rule, $comfort, Mode::Bow, 8, 4, 3)->seconds, 1e-9);
-        self::assertEqualsWithDelta(2 * (6 + 8) + 30, StepTime::estimate($stair, $rule, $comfort, Mode::Bow, 8, 4, 1, 1)->seconds, 1e-9);
+        self::assertEqualsWithDelta(2 * (12 + 8) + 2 * (6 + 8) + 30, StepTime::estimate(self::step($stair, $rule), $comfort, 8, 4)->seconds, 1e-9);
+        self::assertEqualsWithDelta(2 * (24 + 8) + 2 * (12 + 8) + 30, StepTime::estimate(self::step($stair, $rule, Mode::Echo), $comfort, 8, 4)->seconds, 1e-9);
+        self::assertEqualsWithDelta(3 * (2 * (12 + 8) + 2 * (6 + 8)) + 30, StepTime::estimate(self::step($stair, $rule, Mode::Bow, 3), $comfort, 8, 4)->seconds, 1e-9);
+        self::assertEqualsWithDelta(2 * (6 + 8) + 30, StepTime::estimate(self::step($stair, $rule), $comfort, 8, 4, 1)->seconds, 1e-9);
     }
 
     #[DataProvider('walks')]
@@ -224,5 +226,10 @@ final class StairTest extends TestCase
                 }
             }
         }
+    }
+
+    private static function step(Stair $stair, CoinRule $rule, Mode $mode = Mode::Bow, int $turns = 1): Step
+    {
+        return new Step(StepPurpose::Learn, $stair, $rule, mode: $mode, turns: $turns);
     }
 }

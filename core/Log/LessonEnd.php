@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Log;
+
+/**
+ * What was done in a lesson, what next time starts with, and what is homework (handbook 6): of the steps that were begun and not done, the one that
+ * is furthest from its top.
+ */
+final readonly class LessonEnd
+{
+    /**
+     * @param list<TaughtResult> $opened  steps that were opened or played
+     * @param list<string>       $notes   of the teacher, as they were written
+     * @param TaughtResult|null  $next    where next time starts
+     * @param TaughtResult|null  $home    what is worth practising at home
+     * @param float              $seconds between the first entry and the last
+     */
+    private function __construct(
+        public array $opened,
+        public array $notes,
+        public ?TaughtResult $next,
+        public ?TaughtResult $home,
+        public int $coins,
+        public int $misses,
+        public float $seconds,
+    ) {
+    }
+
+    /**
+     * @param list<TaughtStep> $steps
+     * @param list<LogEntry>   $entries
+     * @param int              $treadsBack treads under the last one on which the class starts next time
+     */
+    public static function of(array $steps, array $entries, int $treadsBack): self
+    {
+        $results = LessonRun::results($steps, $entries);
+        $opened = $notes = [];
+        foreach (LogEntry::inOrder($entries) as $entry) {
+            $opened[$entry->step] = true;
+            if (EntryKind::Note === $entry->kind) {
+                $notes[] = $entry->text;
+            }
+        }
+        $rows = [];
+        $next = $home = null;
+        foreach ($steps as $index => $step) {
+            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $treadsBack);
+            if ($row->opened) {
+                $rows[] = $row;
+            }
+            if (null !== $row->result && !$row->done) {
+                $next ??= $row;
+                $home = $row->result->begun && (null === $home || self::isFurther($row, $home)) ? $row : $home;
+            }
+        }
+        $times = array_map(static fn (LogEntry $entry): int => $entry->at, $entries);
+
+        return new self(
+            $rows,
+            $notes,
+            $next,
+            $home,
+            array_sum(array_map(static fn (StepResult $result): int => $result->coins, $results)),
+            array_sum(array_map(static fn (StepResult $result): int => $result->misses, $results)),
+            [] === $times ? 0.0 : (max($times) - min($times)) / 1000,
+        );
+    }
+
+    private static function row(TaughtStep $step, int $number, ?StepResult $result, bool $opened, int $treadsBack): TaughtResult
+    {
+        $treads = $step->step->stair->treads ?? [];
+        $done = $step->doneBefore || (null === $result ? $opened : $result->done);
+
+        return new TaughtResult(
+            $step,
+            $number,
+            $result,
+            null === $result ? 0 : $treads[$result->tread],
+            null === $result ? 0 : $treads[max(0, $result->tread - $treadsBack)],
+            $done,
+            $opened,
+        );
+    }
+
+    /** Further from its top, in the ratio of tempos. */
+    private static function isFurther(TaughtResult $one, TaughtResult $other): bool
+    {
+        return $one->stoppedAt * $other->top() < $other->stoppedAt * $one->top();
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Sequence;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Difficulty\Spot;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Method\TeachingOrder;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Place;
+
+/**
+ * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and their times.
+ * Each link is made when it is asked for.
+ */
+final class CutPlan
+{
+    /** An instrument holds the others back when they could go so many times as fast without it. */
+    private const HOLDS_BACK = 1.2;
+
+    private ?ChunkTree $tree = null;
+    /** @var list<Spot>|null */
+    private ?array $spots = null;
+    /** @var non-empty-list<TaughtChunk>|null */
+    private ?array $order = null;
+    /** @var list<PlannedStep>|null */
+    private ?array $steps = null;
+    /** @var list<StepTime>|null */
+    private ?array $times = null;
+
+    /**
+     * @param array<int, Chunk> $own         what the teacher made, by id
+     * @param list<Instrument>  $instruments that decide what is comfortable
+     * @param int               $goal        beats a minute
+     * @param float|null        $comfort     of every chunk, where a teacher typed it
+     */
+    public function __construct(
+        public readonly PieceForClass $of,
+        public readonly Method $method,
+        public readonly array $own,
+        public readonly array $instruments,
+        public readonly int $goal,
+        private readonly ?float $comfort = null,
+    ) {
+    }
+
+    public function tree(): ChunkTree
+    {
+        return $this->tree ??= Cut::of($this->of->piece, $this->own)
+            ->tree($this->of->likeness(), $this->of->policies->year(), $this->of->difficulty()->weights);
+    }
+
+    /** @return list<Chunk> phrases that nobody changed yet */
+    public function proposed(): array
+    {
+        $made = array_fill_keys(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $this->own), true);
+        $phrases = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $this->tree()->phrases());
+
+        return array_values(array_filter($phrases, static fn (Chunk $chunk): bool => !isset($made[$chunk->edges()])));
+    }
+
+    /** @return list<Spot> worst first */
+    public function spots(): array
+    {
+        return $this->spots ??= $this->of->difficulty()->spots($this->goal, $this->instruments);
+    }
+
+    /** @return non-empty-list<TaughtChunk> */
+    public function order(): array
+    {
+        return $this->order ??= TeachingOrder::of($this->method, $this->tree(), $this->spots(), array_values($this->own));
+    }
+
+    /** @return list<PlannedStep> */
+    public function steps(): array
+    {
+        $policies = $this->of->policies;
+
+        return $this->steps ??= Proposal::of($this->order(), $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
+    }
+
+    /** @return list<StepTime> one for each step */
+    public function times(): array
+    {
+        return $this->times ??= SequenceTime::of($this->of->piece, $this->goal, array_map(
+            fn (PlannedStep $planned): SequenceStep => new SequenceStep($planned->step, $planned->chunk, $this->comfort($planned->chunk)->tempo),
+            $this->steps(),
+        ));
+    }
+
+    public function seconds(): float
+    {
+        return array_sum(array_map(static fn (StepTime $time): float => $time->seconds, $this->times()));
+    }
+
+    /** Beats a minute in which a step stops short of the goal, where it is out of reach; the lowest of all steps. */
+    public function shortOf(): ?int
+    {
+        $short = [];
+        foreach ($this->times() as $time) {
+            if (null !== $time->stopsAt) {
+                $short[] = $time->stopsAt;
+            }
+        }
+
+        return [] === $short ? null : min($short);
+    }
+
+    /** The comfort tempo of a chunk before any practice. */
+    public function comfort(Chunk $chunk): Comfort
+    {
+        return null === $this->comfort
+            ? $this->of->difficulty()->comfort($chunk, $this->goal, $this->instruments)
+            : Comfort::of($this->comfort, $this->goal);
+    }
+
+    public function hardest(Chunk $chunk): ?Hardest
+    {
+        return $this->of->difficulty()->hardest($chunk, $this->instruments);
+    }
+
+    /** @return array<int, Hardest> what holds back each measure that is not comfortable at the goal, by position */
+    public function heat(): array
+    {
+        $heat = [];
+        foreach (array_keys($this->of->piece->measures) as $position) {
+            $hardest = $this->hardest(Chunk::of($this->of->piece, ChunkKind::Measure, Place::of($position), Place::of($position + 1)));
+            if (null !== $hardest && $hardest->tempo() < $this->goal) {
+                $heat[$position] = $hardest;
+            }
+        }
+
+        return $heat;
+    }
+
+    /** The instrument that alone holds the others far back, if there is one. */
+    public function holdsBack(): ?Instrument
+    {
+        $whole = $this->hardest($this->tree()->whole);
+        $others = null === $whole ? [] : $this->without($whole->instrument);
+        $rest = [] === $others ? null : $this->of->difficulty()->hardest($this->tree()->whole, $others);
+        if (null === $whole || null === $rest) {
+            return null;
+        }
+
+        return self::HOLDS_BACK * $whole->tempo() > min($rest->tempo(), $this->goal) ? null : $whole->instrument;
+    }
+
+    /** @return list<Instrument> those that count without one of them */
+    public function without(Instrument $instrument): array
+    {
+        return array_values(array_filter($this->instruments, static fn (Instrument $one): bool => $one !== $instrument));
+    }
+}

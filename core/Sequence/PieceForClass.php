@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Sequence;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Form\Likeness;
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Memory\NoMemory;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override;
+use CoinStair\Core\Score\Overrides;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\RhythmPattern;
+use CoinStair\Core\Standing\Standing;
+
+/**
+ * One piece for one class: score, hands, form, spots, tree, order, stair and time, each link made once and only when it is asked for. Screens, commands
+ * and planners ask this, so that all of them say the same.
+ */
+final class PieceForClass
+{
+    /** An instrument with a derived part that holds the others to less than this share of what they can do does not count. */
+    private const HELD_BACK_TO = 0.5;
+
+    private ?Likeness $likeness = null;
+    private ?Difficulty $difficulty = null;
+    /** @var non-empty-list<Instrument>|null */
+    private ?array $counting = null;
+    /** @var array<string, BothHands> by fingerprint */
+    private array $hands = [];
+
+    /**
+     * @param array<string, list<Override>> $overrides by instrument
+     */
+    private function __construct(
+        public readonly Piece $piece,
+        public readonly ClassPolicies $policies,
+        public readonly Standing $standing,
+        public readonly int $goal,
+        private readonly string $score,
+        private readonly array $overrides,
+        private readonly Memory $memory,
+    ) {
+    }
+
+    /**
+     * @param int                           $goal      of the piece, in beats a minute
+     * @param string                        $score     hash of the score; what is remembered lies under it
+     * @param array<string, list<Override>> $overrides of the class's teacher, by instrument
+     */
+    public static function of(
+        Piece $piece,
+        ClassPolicies $policies,
+        Standing $standing,
+        int $goal,
+        string $score = '',
+        array $overrides = [],
+        ?Memory $memory = null,
+    ): self {
+        return new self($piece, $policies, $standing, $goal, $score, $overrides, $memory ?? new NoMemory());
+    }
+
+    /** The piece with a rhythm on each of its tones. Its notes are others: what was set of the written ones does not meet them. */
+    public function inRhythm(RhythmPattern $pattern): self
+    {
+        $piece = $pattern->apply($this->piece);
+
+        return new self($piece, $this->policies, $this->standing, $this->goal, $this->score, [], new NoMemory());
+    }
+
+    public function likeness(): Likeness
+    {
+        return $this->likeness ??= Likeness::of($this->piece);
+    }
+
+    /**
+     * The hands of one instrument; its part is derived where the score has none.
+     *
+     * @param string   $part  id, where an instrument has several; its first if none is named
+     * @param int|null $tempo beats a minute; the goal if none is named
+     *
+     * @throws \InvalidArgumentException for an instrument without strings
+     */
+    public function hands(Instrument $instrument, string $part = '', ?int $tempo = null): BothHands
+    {
+        $tempo ??= $this->goal;
+        $fingerprint = $this->handsFingerprint($instrument, $part, $tempo);
+
+        return $this->hands[$fingerprint->key()] ??= $this->memory->remember($fingerprint, function () use ($instrument, $part, $tempo): BothHands {
+            $only = $this->piece->part($part);
+            $piece = null === $only ? $this->piece : $this->piece->withParts([$only]);
+            $overrides = Overrides::of($this->overrides[$instrument->value] ?? []);
+
+            return BothHands::of($piece, $instrument, $this->policies->hands, $tempo, $overrides, $this->standing->known($instrument));
+        });
+    }
+
+    /** All that the hands of an instrument follow from. */
+    public function handsFingerprint(Instrument $instrument, string $part = '', ?int $tempo = null): Fingerprint
+    {
+        return Fingerprint::of('hands')
+            ->with('score', $this->score)
+            ->with('part', $part)
+            ->with('instrument', $instrument->value)
+            ->with('policies', $this->policies->hands->fingerprint())
+            ->with('tempo', $tempo ?? $this->goal)
+            ->with('overrides', array_map(self::told(...), $this->overrides[$instrument->value] ?? []))
+            ->with('known', $this->standing->known($instrument));
+    }
+
+    /** What is hard in it, for every part of every string instrument. */
+    public function difficulty(): Difficulty
+    {
+        return $this->difficulty ??= $this->memory->remember($this->fingerprint('difficulty'), function (): Difficulty {
+            $hands = [];
+            foreach ($this->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
+                $parts = array_values(array_filter($this->piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
+                foreach ([] === $parts ? [''] : array_map(static fn (Part $part): string => $part->id, $parts) as $part) {
+                    $hands[] = $this->hands($instrument, $part);
+                }
+            }
+
+            return Difficulty::of($this->piece, $hands, [], $this->standing->introduced());
+        });
+    }
+
+    /** All that the difficulty of the piece for the class follows from: the start of the fingerprint of whatever is made of it. */
+    public function fingerprint(string $what): Fingerprint
+    {
+        return Fingerprint::of($what)
+            ->with('score', $this->score)
+            ->with('policies', $this->policies->hands->fingerprint())
+            ->with('goal', $this->goal)
+            ->with('overrides', array_map(static fn (array $of): array => array_map(self::told(...), $of), $this->overrides))
+            ->with('places', $this->standing->places());
+    }
+
+    /**
+     * The instruments that decide what is comfortable, for want of a teacher's choice: those of the class, but for one whose part was only derived
+     * from the tune and that alone would hold the others to less than half of what they can do.
+     *
+     * @return non-empty-list<Instrument>
+     */
+    public function counting(): array
+    {
+        $fingerprint = $this->fingerprint('counting')->with('instruments', $this->policies->instruments);
+
+        return $this->counting ??= $this->memory->remember($fingerprint, function (): array {
+            $whole = Chunk::whole($this->piece);
+            $written = array_map(static fn (Part $part): Instrument => $part->instrument, $this->piece->parts);
+            $tempo = fn (Instrument $instrument): float => min($this->goal, $this->difficulty()->hardest($whole, [$instrument])?->tempo() ?? \INF);
+            $tempos = array_map($tempo, $this->policies->instruments);
+            $counting = [];
+            foreach ($this->policies->instruments as $index => $instrument) {
+                if (\in_array($instrument, $written, true) || $tempos[$index] >= self::HELD_BACK_TO * max($tempos)) {
+                    $counting[] = $instrument;
+                }
+            }
+
+            return [] === $counting ? $this->policies->instruments : $counting;
+        });
+    }
+
+    /**
+     * What a method makes of the piece over the teacher's cut.
+     *
+     * @param array<int, Chunk> $own         the teacher's cut, by id; none where nobody changed what is proposed
+     * @param list<Instrument>  $instruments that decide what is comfortable; those that count if none are named
+     * @param int|null          $goal        beats a minute; the piece's own if none is named
+     * @param float|null        $comfort     of every chunk, where a teacher typed it
+     */
+    public function plan(Method $method, array $own = [], array $instruments = [], ?int $goal = null, ?float $comfort = null): CutPlan
+    {
+        return new CutPlan($this, $method, $own, [] === $instruments ? $this->counting() : $instruments, $goal ?? $this->goal, $comfort);
+    }
+
+    /** @return array{string, string, string, string} */
+    private static function told(Override $override): array
+    {
+        return [$override->note, $override->pitch, $override->kind->value, $override->value];
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Standing;
+
+use CoinStair\Core\Score\Instrument;
+
+/**
+ * Where a class stands: what it has covered, at which tempo, and which places on the fingerboard it knows. A value that the log and the skills make
+ * and that everything reads which plans: nothing that plans asks the log itself.
+ */
+final readonly class Standing
+{
+    /** @var array<string, ChunkCoverage> by matter */
+    private array $coverage;
+
+    /**
+     * @param iterable<ChunkCoverage>     $coverage
+     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as HandMarks::place() names them
+     * @param array<string, list<string>> $introduced places that were begun and are not known yet, by instrument
+     */
+    private function __construct(iterable $coverage, private array $known, private array $introduced)
+    {
+        $byMatter = [];
+        foreach ($coverage as $met) {
+            $byMatter[$met->matter->key()] = $met;
+        }
+        $this->coverage = $byMatter;
+    }
+
+    /**
+     * @param iterable<ChunkCoverage>     $coverage
+     * @param array<string, list<string>> $known
+     * @param array<string, list<string>> $introduced
+     */
+    public static function of(iterable $coverage, array $known = [], array $introduced = []): self
+    {
+        return new self($coverage, $known, $introduced);
+    }
+
+    /** Of a class of which nothing is known. */
+    public static function unknown(): self
+    {
+        return new self([], [], []);
+    }
+
+    public function coverageOf(Matter $matter): ?ChunkCoverage
+    {
+        return $this->coverage[$matter->key()] ?? null;
+    }
+
+    /** @return list<ChunkCoverage> of chunks and rungs, in the order in which they were first met */
+    public function coverage(): array
+    {
+        return array_values($this->coverage);
+    }
+
+    /** @return list<string> places on the fingerboard; none where nothing is known of the class */
+    public function known(Instrument $instrument): array
+    {
+        return $this->known[$instrument->value] ?? [];
+    }
+
+    /** @return array<string, list<string>> places by instrument */
+    public function introduced(): array
+    {
+        return $this->introduced;
+    }
+
+    /** @return array<string, array<string, list<string>>> what decides which notes are new to the class, for a fingerprint */
+    public function places(): array
+    {
+        return ['known' => $this->known, 'introduced' => $this->introduced];
+    }
+}

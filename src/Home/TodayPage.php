@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Home;
+
+/** The page of today. */
+final readonly class TodayPage
+{
+    /** @var list<ClassCard> classes that meet today, by their start */
+    public array $meets;
+    /** @var list<ClassCard> */
+    public array $others;
+    /** ISO, 1 Monday. */
+    public int $weekday;
+
+    /** @param list<ClassCard> $cards of all classes */
+    public function __construct(public \DateTimeImmutable $day, array $cards)
+    {
+        $this->weekday = $weekday = (int) $day->format('N');
+        $meets = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' !== $card->startsAt($weekday)));
+        usort($meets, static fn (ClassCard $a, ClassCard $b): int => $a->startsAt($weekday) <=> $b->startsAt($weekday));
+        $this->meets = $meets;
+        $this->others = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' === $card->startsAt($weekday)));
+    }
+}

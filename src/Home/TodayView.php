@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Home;
+
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\TimedSequences;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\ClassRepository;
+use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\SequenceRepository;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+
+/** What each class has before it: the sequence in work, what of it fits, the lesson that is open, the last remark. */
+final readonly class TodayView
+{
+    private const CLASSES = 60;
+    /** Sequences of a class that are looked through for one in work. */
+    private const LOOKED_AT = 5;
+
+    public function __construct(
+        private ClassRepository $classes,
+        private LessonRepository $lessons,
+        private SequenceRepository $sequences,
+        private ChunkRepository $chunks,
+        private TimedSequences $timed,
+        private Memory $memory,
+    ) {
+    }
+
+    /** @return list<ClassCard> by name of the class */
+    public function cards(): array
+    {
+        $classes = $this->classes->page(0, self::CLASSES);
+        $open = $ended = [];
+        foreach ($this->lessons->openAndLast($classes, 2 * self::CLASSES) as $lesson) {
+            if ($lesson->isOpen()) {
+                $open[(int) $lesson->getClass()->getId()] ??= $lesson;
+            } else {
+                $ended[(int) $lesson->getClass()->getId()] ??= $lesson;
+            }
+        }
+        $sequences = $this->inWork($classes);
+        $cards = [];
+        foreach ($classes as $class) {
+            $id = (int) $class->getId();
+            $cards[] = new ClassCard($class, $sequences[$id] ?? null, $open[$id] ?? null, $ended[$id] ?? null);
+        }
+
+        return $cards;
+    }
+
+    /**
+     * The latest sequence of each class that is not done; the latest if all are. A summary is reckoned once for each state of all that it follows
+     * from, and these states are asked for all classes at once.
+     *
+     * @param list<SchoolClass> $classes
+     *
+     * @return array<int, SequenceSummary> by class id
+     */
+    private function inWork(array $classes): array
+    {
+        $byId = $looked = $rows = [];
+        foreach ($classes as $class) {
+            $byId[(int) $class->getId()] = $class;
+        }
+        foreach ($this->sequences->statesOf($classes) as $row) {
+            $looked[$row['class']] = ($looked[$row['class']] ?? 0) + 1;
+            if ($looked[$row['class']] <= self::LOOKED_AT) {
+                $rows[] = $row;
+            }
+        }
+        $logs = $this->lessons->logs($classes);
+        $states = $this->chunks->statesOfPieces(array_values(array_unique(array_column($rows, 'piece'))));
+        $latest = $found = [];
+        foreach ($rows as $row) {
+            $id = $row['class'];
+            $class = $byId[$id] ?? null;
+            if (null === $class || isset($found[$id])) {
+                continue;
+            }
+            $fingerprint = Fingerprint::of('summary')
+                ->with('sequence', $row['id'])
+                ->with('state', $row)
+                ->with('chunks', $states[$row['piece']] ?? '')
+                ->with('class', $id)
+                ->with('class-version', $class->getVersion())
+                ->with('policies', $class->policies())
+                ->with('log', $logs[$id] ?? '');
+            $summary = $this->memory->remember($fingerprint, function () use ($row): SequenceSummary {
+                $sequence = $this->sequences->withSteps($row['id']);
+
+                return SequenceSummary::of($sequence, $this->timed->of($sequence));
+            });
+            $latest[$id] ??= $summary;
+            if (!$summary->isDone) {
+                $found[$id] = $summary;
+            }
+        }
+
+        return $found + $latest;
+    }
+}

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Cut\Command;
+
+use App\Shared\Entity\Piece;
+use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Refusal;
+use Symfony\Component\HttpFoundation\InputBag;
+
+/** Reads what the form of the cut asks for. */
+final readonly class CutForm
+{
+    /** Beats by which an edge is moved at once. */
+    private const BEATS = 64;
+
+    /** @param InputBag<string> $fields */
+    private function __construct(private Piece $piece, private InputBag $fields)
+    {
+    }
+
+    /**
+     * @param InputBag<string> $fields do (the command, and after a space what it takes), chunk (edges), from, last, numbers, position, beat
+     *
+     * @throws Refusal
+     */
+    public static function command(Piece $piece, InputBag $fields): CutCommand
+    {
+        [$do, $with] = [...explode(' ', $fields->getString('do'), 2), ''];
+        $form = new self($piece, $fields);
+
+        return match ($do) {
+            'make' => $form->make(),
+            'spot' => $form->spot($with),
+            'undo', 'redo' => new Turn('redo' === $do, (int) $with),
+            'start', 'end' => new MoveEdge($form->chunk(), 'start' === $do, max(-self::BEATS, min(self::BEATS, (int) $with))),
+            'start-at', 'end-at' => new MoveEdgeTo($form->chunk(), 'start-at' === $do, $form->place() ?? throw Refusal::because('There is no such place.')),
+            'split' => new Split($form->chunk(), $form->place()),
+            'join' => new JoinNext($form->chunk()),
+            'landing' => new TurnLanding($form->chunk()),
+            'remove' => new Remove($form->chunk()),
+            default => throw Refusal::because('This cannot be done with a chunk.'),
+        };
+    }
+
+    /** Edges of the chosen chunk. */
+    private function chunk(): string
+    {
+        $edges = $this->fields->getString('chunk');
+
+        return '' === $edges ? throw Refusal::because('Choose a chunk first.') : $edges;
+    }
+
+    /** A place by measure and whole beats, held inside the piece; none if none is named. */
+    private function place(): ?Place
+    {
+        if ('' === $this->fields->getString('position')) {
+            return null;
+        }
+        $score = $this->piece->score();
+        $position = $this->fields->getInt('position');
+        $beats = max(0, min(self::BEATS, $this->fields->getInt('beat')));
+
+        return $position >= \count($score->measures) ? $score->end() : $score->move(Place::of(max(0, $position)), $beats * $score->beatTicks);
+    }
+
+    private function spot(string $edges): MakeChunk
+    {
+        if (1 !== preg_match('/^(\d{1,5})\.(\d{1,7})-(\d{1,5})\.(\d{1,7})$/', $edges, $match)) {
+            throw Refusal::because('There is no such place.');
+        }
+        $from = Place::of((int) $match[1], (int) $match[2]);
+        $to = Place::of((int) $match[3], (int) $match[4]);
+        if (!self::holds($this->piece->score(), $from, $to)) {
+            throw Refusal::because('There is no such place.');
+        }
+
+        return new MakeChunk($from, $to, ChunkKind::Spot);
+    }
+
+    private static function holds(Score $score, Place $from, Place $to): bool
+    {
+        return $score->holds($from) && $score->holds($to) && $from->isBefore($to);
+    }
+
+    /** Of positions as chosen on the map, or of the numbers that were typed. */
+    private function make(): MakeChunk
+    {
+        $typed = trim($this->fields->getString('numbers'));
+        [$from, $last] = '' === $typed ? $this->chosen() : $this->typed($typed);
+
+        return new MakeChunk(Place::of($from), Place::of($last + 1));
+    }
+
+    /** @return array{int, int} first and last position */
+    private function chosen(): array
+    {
+        $from = $this->fields->getInt('from', -1);
+        $last = $this->fields->getInt('last', -1);
+        if ($from < 0 || $from > $last || $last >= $this->piece->getMeasures()) {
+            throw Refusal::because('Choose the measures of the chunk first.');
+        }
+
+        return [$from, $last];
+    }
+
+    /** @return array{int, int} first and last position */
+    private function typed(string $numbers): array
+    {
+        if (1 !== preg_match('/^\s*(\S+?)\s*(?:(?:-|–|\bto\b|,)\s*(\S+))?\s*$/u', $numbers, $match)) {
+            throw Refusal::because('There are no such measures.');
+        }
+
+        return MeasureNumbers::of($this->piece->score())->range($match[1], $match[2] ?? $match[1], $this->piece->usesPrinted())
+            ?? throw Refusal::because('There are no such measures.');
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Cut;
+
+use App\Library\Cut\Command\CutForm;
+use App\Shared\Entity\Piece;
+use App\Shared\Repository\ClassRepository;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Refusal;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The cut of a piece: its map, and what a teacher does to it. */
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+final class CutController extends AbstractController
+{
+    public function __construct(private readonly ClassRepository $classes, private readonly CutEditor $editor, private readonly CutView $view)
+    {
+    }
+
+    /** The map for another class, method or choice of instruments. */
+    #[Route('/cut', name: 'piece_cut', methods: ['GET'])]
+    public function show(Piece $piece, Request $request): Response
+    {
+        if (!$request->headers->has('HX-Request')) {
+            return $this->redirectToRoute('piece', ['id' => $piece->getId()] + $request->query->all());
+        }
+
+        return $this->workspace($piece, CutQuery::of($request->query, $piece, $this->classes));
+    }
+
+    #[Route('/cut', name: 'piece_cut_change', methods: ['POST'])]
+    public function change(Piece $piece, Request $request): Response
+    {
+        $query = $this->view->settled($piece, CutQuery::of($request->request, $piece, $this->classes));
+        $problem = $touched = '';
+        try {
+            $touched = CutForm::command($piece, $request->request)->perform($this->editor, $piece, $this->view->plan($piece, $query));
+        } catch (Refusal $refusal) {
+            $problem = $refusal->notice;
+        }
+        if ($request->headers->has('HX-Request')) {
+            return $this->workspace($piece, $query, $problem, $touched);
+        }
+        if ('' !== $problem) {
+            $this->addFlash('error', $problem);
+        }
+
+        return $this->redirectToRoute('piece', [
+            'id' => $piece->getId(),
+            'for' => $query->for(),
+            'method' => $query->method->value,
+            'instruments' => array_column($query->instruments, 'value'),
+        ], 303);
+    }
+
+    /** Two methods over the same map, with their steps and minutes. */
+    #[Route('/methods', name: 'piece_methods', methods: ['GET'])]
+    public function methods(Piece $piece, Request $request): Response
+    {
+        $query = $this->view->settled($piece, CutQuery::of($request->query, $piece, $this->classes));
+        $sides = [];
+        foreach (['one' => Method::Forward, 'other' => Method::SpotFirst] as $side => $usual) {
+            $method = Method::tryFrom($request->query->getString($side)) ?? $usual;
+            $sides[] = new MethodSide($side, $method, $this->view->of($piece, $query->with($method)));
+        }
+
+        return $this->render('library/methods.html.twig', ['page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->all())]);
+    }
+
+    private function workspace(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Response
+    {
+        $page = $this->view->page($piece, $query, $problem, $touched);
+
+        return $this->render('library/_workspace.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
+    }
+}

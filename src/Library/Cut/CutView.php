@@ -1,0 +1,240 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Cut;
+
+use App\Shared\Entity\Chunk as Row;
+use App\Shared\Entity\Piece;
+use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\CutChangeRepository;
+use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Difficulty\Spot;
+use CoinStair\Core\Form\Sections;
+use CoinStair\Core\Form\Talk;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Standing\CoverageState;
+use CoinStair\Core\Standing\Matter;
+use CoinStair\Core\Standing\Standing;
+use Symfony\Contracts\Translation\LocaleAwareInterface;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/**
+ * Tells what the piece page shows of a cut. Reckoned once for each state of all that it follows from.
+ *
+ * @phpstan-import-type ChunkRow from ShownCut
+ * @phpstan-import-type SpotRow from ShownCut
+ * @phpstan-import-type StepRow from ShownCut
+ */
+final readonly class CutView
+{
+    private const SPOTS = 12;
+    /** Sentences of each kind. */
+    private const SENTENCES = 24;
+
+    public function __construct(
+        private ChunkRepository $chunks,
+        private CutChangeRepository $changes,
+        private PiecesForClasses $pieces,
+        private MusicExtension $music,
+        private TranslatorInterface $translator,
+        private Memory $memory,
+    ) {
+    }
+
+    public function plan(Piece $piece, CutQuery $query): CutPlan
+    {
+        return $this->pieceFor($piece, $query)->plan($query->method, $this->chunks->cut($piece), $query->instruments);
+    }
+
+    /** With the instruments that count for want of a choice. */
+    public function settled(Piece $piece, CutQuery $query): CutQuery
+    {
+        return [] === $query->instruments ? $query->counting($this->pieceFor($piece, $query)->counting()) : $query;
+    }
+
+    /** @param Notice|string $problem with the last change; empty if there was none */
+    public function page(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Workspace
+    {
+        $forClass = $this->pieceFor($piece, $query);
+        $query = [] === $query->instruments ? $query->counting($forClass->counting()) : $query;
+        [$undo, $redo] = $this->changes->ends($piece);
+        $all = $query->class?->instruments() ?: Instrument::strings();
+        $left = array_values(array_filter($all, static fn (Instrument $instrument): bool => !$query->has($instrument)));
+
+        return new Workspace($piece, $query, $this->shown($piece, $query, $forClass), $left, $undo, $redo, $problem, $touched);
+    }
+
+    public function of(Piece $piece, CutQuery $query): ShownCut
+    {
+        return $this->shown($piece, $query, $this->pieceFor($piece, $query));
+    }
+
+    private function pieceFor(Piece $piece, CutQuery $query): PieceForClass
+    {
+        return null === $query->class ? $this->pieces->ofYear($piece, $query->policies) : $this->pieces->of($piece, $query->class);
+    }
+
+    private function shown(Piece $piece, CutQuery $query, PieceForClass $forClass): ShownCut
+    {
+        $chunks = $this->chunks->of($piece);
+        $own = ChunkRepository::ownOf($chunks);
+        $coverage = self::coverage($chunks, $forClass->standing);
+        $plan = $forClass->plan($query->method, $own, $query->instruments);
+        $fingerprint = $forClass->fingerprint('cut')
+            ->with('method', $query->method)
+            ->with('instruments', $plan->instruments)
+            ->with('class', $forClass->policies)
+            ->with('chunks', array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind, $chunk->lands], $own))
+            ->with('coverage', $coverage)
+            ->with('words', $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '');
+
+        return $this->memory->remember($fingerprint, fn (): ShownCut => $this->reckoned($plan, $coverage));
+    }
+
+    /** @param array<int, CoverageState> $coverage */
+    private function reckoned(CutPlan $plan, array $coverage): ShownCut
+    {
+        $score = $plan->of->piece;
+        $likeness = $plan->of->likeness();
+        $shown = [];
+        foreach ($plan->own as $chunk) {
+            $shown[] = new MapChunk($chunk, $this->music->span($score, $chunk), false, $plan->hardest($chunk));
+        }
+        foreach ($plan->proposed() as $chunk) {
+            $shown[] = new MapChunk($chunk, $this->music->span($score, $chunk), true, $plan->hardest($chunk));
+        }
+        usort($shown, static fn (MapChunk $one, MapChunk $other): int => $one->chunk->from->compare($other->chunk->from)
+            ?: $other->chunk->to->compare($one->chunk->to));
+        $heat = array_map(fn (Hardest $hardest): array => [
+            'tempo' => (int) floor($hardest->tempo()),
+            'share' => $hardest->tempo() / $plan->goal,
+            'told' => $this->reason($score, $hardest),
+        ], $plan->heat());
+        $together = Spot::together($plan->spots());
+        $holdsBack = $plan->holdsBack();
+
+        return new ShownCut(
+            MeasureMap::of($score, $likeness, $shown, Sections::of($score, $likeness), $heat, $coverage),
+            array_map(fn (MapChunk $chunk): array => $this->chunk($score, $chunk), $shown),
+            array_map(fn (array $spots): array => $this->spot($score, $spots, \count($plan->instruments)), \array_slice($together, 0, self::SPOTS)),
+            \count($together),
+            $this->steps($plan),
+            $plan->seconds(),
+            $plan->shortOf(),
+            null === $holdsBack ? '' : $this->translator->trans('players.'.$holdsBack->value),
+            null === $holdsBack ? [] : array_column($plan->without($holdsBack), 'value'),
+            $this->talk(Talk::of($score, $likeness)),
+        );
+    }
+
+    /** @return array<string, list<string>> */
+    private function talk(Talk $talk): array
+    {
+        return array_map(
+            fn (array $notices): array => array_map($this->music->notice(...), \array_slice($notices, 0, self::SENTENCES)),
+            ['sections' => $talk->sections, 'returns' => $talk->returns, 'figures' => $talk->figures, 'texture' => $talk->texture],
+        );
+    }
+
+    /** @return ChunkRow */
+    private function chunk(Score $score, MapChunk $shown): array
+    {
+        return [
+            'edges' => $shown->edges,
+            'label' => $shown->label,
+            'kind' => $shown->chunk->kind->value,
+            'proposed' => $shown->proposed,
+            'from' => $shown->chunk->from->position,
+            'last' => $shown->chunk->lastPosition(),
+            'lands' => $shown->chunk->lands,
+            'told' => null === $shown->hardest ? '' : $this->reason($score, $shown->hardest),
+        ];
+    }
+
+    /**
+     * @param non-empty-list<Spot> $spots of one place
+     * @param int                  $all   instruments that count
+     *
+     * @return SpotRow
+     */
+    private function spot(Score $score, array $spots, int $all): array
+    {
+        $spot = $spots[0];
+        $players = array_values(array_unique(array_map(fn (Spot $one): string => $this->translator->trans('players.'.$one->instrument->value), $spots)));
+
+        return [
+            'players' => \count($players) === $all && $all > 1 ? $this->translator->trans('All') : implode(', ', $players),
+            'place' => $this->music->place($score, $spot->from),
+            'lands' => $this->music->place($score, $spot->to),
+            'from' => $spot->from->position,
+            'to' => min($spot->to->position, \count($score->measures) - 1),
+            'edges' => $spot->chunk($score)->edges(),
+            'reason' => $this->music->notice($spot->reason),
+            'comfort' => null === $spot->move ? null : (int) floor($spot->move->comfort()),
+            'heat' => null === $spot->move ? 0 : (int) min(5, ceil(4 * ($spot->severity - 1))),
+        ];
+    }
+
+    /** @return list<StepRow> */
+    private function steps(CutPlan $plan): array
+    {
+        $rows = [];
+        $score = $plan->of->piece;
+        foreach ($plan->steps() as $index => $planned) {
+            $rows[] = [
+                'as' => $planned->step->purpose->value,
+                'label' => $this->music->span($score, $planned->chunk),
+                'like' => null === $planned->like ? '' : $this->music->span($score, $planned->like),
+                'rung' => $planned->step->rung->value ?? '',
+                'start' => $planned->step->stair->treads[0] ?? 0,
+                'goal' => $planned->step->stair?->goal() ?? 0,
+                'seconds' => $plan->times()[$index]->seconds,
+                'stopsAt' => $plan->times()[$index]->stopsAt,
+            ];
+        }
+
+        return $rows;
+    }
+
+    /** "Violas, 9.3: Finger 2 hops from D to A. 58". */
+    private function reason(Score $score, Hardest $hardest): string
+    {
+        return $this->translator->trans('%players%, %place%: %reason% Comfortable at %tempo%.', [
+            '%players%' => $this->translator->trans('players.'.$hardest->instrument->value),
+            '%place%' => $this->music->place($score, $hardest->move->to),
+            '%reason%' => $this->music->notice($hardest->move->reason),
+            '%tempo%' => (string) (int) floor($hardest->tempo()),
+        ]);
+    }
+
+    /**
+     * @param list<Row> $chunks
+     *
+     * @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position
+     */
+    private static function coverage(array $chunks, Standing $standing): array
+    {
+        $states = [];
+        foreach ($chunks as $row) {
+            $met = $standing->coverageOf(Matter::of((string) $row->getId()));
+            if (null === $met) {
+                continue;
+            }
+            $chunk = $row->chunk();
+            for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+                $states[$position] = $met->state->orFurther($states[$position] ?? null);
+            }
+        }
+
+        return $states;
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Cut;
+
+/**
+ * What a page shows of a cut: the map, the chunks, the spots, the steps of the method, and sentences.
+ *
+ * @phpstan-type ChunkRow array{edges: string, label: string, kind: string, proposed: bool, from: int, last: int, lands: bool, told: string}
+ * @phpstan-type SpotRow array{
+ *     players: string, place: string, lands: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int
+ * }
+ * @phpstan-type StepRow array{as: string, label: string, like: string, rung: string, start: int, goal: int, seconds: float, stopsAt: int|null}
+ */
+final readonly class ShownCut
+{
+    /**
+     * @param list<ChunkRow>              $chunks
+     * @param list<SpotRow>               $spots     the worst
+     * @param int                         $spotCount all of them
+     * @param list<StepRow>               $steps
+     * @param int|null                    $shortOf   beats a minute in which a step stops short of the goal
+     * @param string                      $holdsBack players that alone hold the others far back; empty if none do
+     * @param list<string>                $without   the instruments without them
+     * @param array<string, list<string>> $talk      sentences for the class, by kind: sections, returns, figures, texture
+     */
+    public function __construct(
+        public MeasureMap $map,
+        public array $chunks,
+        public array $spots,
+        public int $spotCount,
+        public array $steps,
+        public float $seconds,
+        public ?int $shortOf,
+        public string $holdsBack,
+        public array $without,
+        public array $talk,
+    ) {
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Entry;
+
+use App\Shared\Web\Notation;
+use CoinStair\Core\Format\QuickEntry\EntryResult;
+use CoinStair\Core\Format\QuickEntry\MeasureCount;
+use CoinStair\Core\Format\QuickEntry\Problem;
+use CoinStair\Core\Score\Piece;
+
+/**
+ * What is shown under a line while it is typed.
+ *
+ * @phpstan-type Piecewise array{text: string, wrong: bool}
+ */
+final class EntryPreview
+{
+    /** Measures that are engraved. */
+    private const ENGRAVED = 40;
+
+    /**
+     * @param list<string>|null $numbers of the measures, where the line stands inside a piece
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(EntryResult $result, string $typed, ?array $numbers = null): array
+    {
+        return [
+            'numbers' => $numbers ?? array_map(static fn (MeasureCount $count): string => $count->number, $result->counts),
+            'result' => $result,
+            'echo' => self::echo($typed, $result->problems),
+            'xml' => self::xml($result->piece, $numbers),
+        ];
+    }
+
+    /** @param list<string>|null $numbers */
+    private static function xml(?Piece $piece, ?array $numbers): string
+    {
+        return null === $piece ? '' : Notation::ofMeasures($piece, 0, min(self::ENGRAVED, \count($piece->measures)), null, $numbers);
+    }
+
+    /**
+     * The typed lines, cut where problems begin and end.
+     *
+     * @param list<Problem> $problems
+     *
+     * @return list<list<Piecewise>>
+     */
+    private static function echo(string $typed, array $problems): array
+    {
+        $lines = [];
+        foreach (explode("\n", strtr($typed, ["\r\n" => "\n", "\r" => "\n"])) as $index => $line) {
+            $pieces = [];
+            $at = 0;
+            foreach ($problems as $problem) {
+                $start = $problem->column - 1;
+                if ($problem->line !== $index + 1 || $start < $at) {
+                    continue;
+                }
+                if ($start > $at) {
+                    $pieces[] = ['text' => mb_substr($line, $at, $start - $at), 'wrong' => false];
+                }
+                $pieces[] = ['text' => mb_substr($line, $start, $problem->length), 'wrong' => true];
+                $at = $start + $problem->length;
+            }
+            $pieces[] = ['text' => mb_substr($line, $at), 'wrong' => false];
+            $lines[] = $pieces;
+        }
+
+        return $lines;
+    }
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Entry;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Web\Version;
+use CoinStair\Core\Format\QuickEntry\Entry;
+use CoinStair\Core\Format\QuickEntry\EntryMode;
+use CoinStair\Core\Format\QuickEntry\EntryResult;
+use CoinStair\Core\Format\QuickEntry\Reader;
+use CoinStair\Core\Format\QuickEntry\Writer;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Score\Splice;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** The notes of a few measures, corrected as a line of quick entry. */
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+final class LineController extends AbstractController
+{
+    private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';
+    /** Measures that are corrected at once. */
+    private const EDITED = 16;
+
+    public function __construct(private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    /** The quick-entry line of some measures of one part. */
+    #[Route('/line', name: 'piece_line', methods: ['GET'])]
+    public function line(Piece $piece, Request $request): Response
+    {
+        [$score, $part, $from, $to] = $this->lineOf($piece, $request->query->getString('part'), $request->query->getInt('from'), $request->query->getInt('to', $request->query->getInt('from') + 1));
+        $entry = Writer::letters($score, $part, $from, $to, false);
+
+        return $this->render('library/line.html.twig', $this->lineView($piece, $part, $from, $to, $entry));
+    }
+
+    #[Route('/line/preview', name: 'piece_line_preview', methods: ['POST'])]
+    public function linePreview(Piece $piece, Request $request): Response
+    {
+        [$score, $part, $from, $to] = $this->lineOf($piece, $request->request->getString('part'), $request->request->getInt('from'), $request->request->getInt('to'));
+        $entry = self::typed($score, $part, $from, $request);
+
+        return $this->render('library/_entry_preview.html.twig', EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)));
+    }
+
+    #[Route('/line', name: 'piece_line_save', methods: ['POST'])]
+    public function saveLine(Piece $piece, Request $request): Response
+    {
+        [$score, $part, $from, $to] = $this->lineOf($piece, $request->request->getString('part'), $request->request->getInt('from'), $request->request->getInt('to'));
+        $entry = self::typed($score, $part, $from, $request);
+        $result = Reader::read($entry);
+        $said = $this->refusal($piece, $request, $result, $to - $from);
+        if ('' === $said && null !== $result->piece) {
+            try {
+                $piece->rewrite(Splice::into($score, $part->id, $from, $result->piece->parts[0]->measures), $piece->getNotices());
+                $this->entities->flush();
+                $this->addFlash('done', 'The notes are changed; the chunks stay.');
+
+                return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+            } catch (Refusal $refusal) {
+                $said = $refusal->notice;
+            }
+        }
+
+        return $this->render('library/line.html.twig', ['said' => $said] + $this->lineView($piece, $part, $from, $to, $entry), new Response(null, 422));
+    }
+
+    private function refusal(Piece $piece, Request $request, EntryResult $result, int $measures): string
+    {
+        return match (true) {
+            Version::isOld($request, $piece->getVersion()) => self::OLD,
+            null === $result->piece => 'There are no notes yet.',
+            [] !== array_filter($result->problems, static fn ($problem): bool => !isset($problem->notice->parameters['beats'])) => 'Mend what is underlined first.',
+            \count($result->piece->measures) !== $measures => 'The line has to hold as many measures as before; a chunk may stand on each of them.',
+            default => '',
+        };
+    }
+
+    /** @return array{Score, Part, int, int} score, part, first position, position after the last */
+    private function lineOf(Piece $piece, string $partId, int $from, int $to): array
+    {
+        $score = $piece->score();
+        $part = $score->part($partId) ?? $score->parts[0];
+        $from = max(0, min(\count($score->measures) - 1, $from));
+
+        return [$score, $part, $from, max($from + 1, min($to, $from + self::EDITED, \count($score->measures)))];
+    }
+
+    private static function typed(Score $score, Part $part, int $from, Request $request): Entry
+    {
+        $shown = Writer::letters($score, $part, $from, $from + 1);
+
+        return new Entry('fingers' === $request->request->getString('mode') ? EntryMode::Fingers : EntryMode::Letters, $request->request->getString('text'), '', '', $shown->meter, $request->request->getString('unit', $shown->unit), $shown->key, '', $part->instrument);
+    }
+
+    /** @return array<string, mixed> */
+    private function lineView(Piece $piece, Part $part, int $from, int $to, Entry $entry): array
+    {
+        $numbers = MeasureNumbers::of($piece->score());
+
+        return ['piece' => $piece, 'part' => $part, 'from' => $from, 'to' => $to, 'entry' => $entry, 'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1)]
+            + EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
+    }
+
+    /** @return list<string> measure numbers from a position on */
+    private static function numbersFrom(Score $score, int $from): array
+    {
+        return \array_slice(MeasureNumbers::of($score)->all(), $from);
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Piece;
+
+use App\Library\Entry\PieceImport;
+use App\Library\Entry\UploadedScore;
+use App\Shared\Repository\PieceRepository;
+use CoinStair\Core\Format\UnreadableFile;
+use CoinStair\Core\Score\Notice;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+final class LibraryController extends AbstractController
+{
+    private const PAGE = 40;
+
+    public function __construct(private readonly PieceRepository $library)
+    {
+    }
+
+    #[Route('/library', name: 'library', methods: ['GET'])]
+    public function list(Request $request): Response
+    {
+        $search = trim($request->query->getString('search'));
+        $page = max(1, $request->query->getInt('page', 1));
+        $pieces = $this->library->search($search, ($page - 1) * self::PAGE, self::PAGE + 1);
+
+        return $this->render($request->headers->has('HX-Request') ? 'library/_list.html.twig' : 'library/list.html.twig', [
+            'pieces' => \array_slice($pieces, 0, self::PAGE),
+            'search' => $search,
+            'page' => $page,
+            'more' => \count($pieces) > self::PAGE,
+        ]);
+    }
+
+    #[Route('/library/new', name: 'piece_new', methods: ['GET', 'POST'])]
+    public function new(Request $request, PieceImport $import): Response
+    {
+        $pasted = $request->request->getString('abc');
+        if ($request->isMethod('GET')) {
+            return $this->form($pasted, null);
+        }
+        $file = $request->files->get('file');
+        try {
+            [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::of($file) : [$pasted, 'pasted.abc'];
+            $piece = $import->import($bytes, $name);
+        } catch (UnreadableFile $refusal) {
+            return $this->form($pasted, $refusal->notice);
+        }
+        $this->addFlash('done', [] === $piece->getNotices() ? 'The piece is in the library.' : 'The piece is in the library. What was left out or looks odd is listed below.');
+
+        return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+    }
+
+    private function form(string $pasted, ?Notice $notice): Response
+    {
+        return $this->render('library/new.html.twig', ['abc' => $pasted, 'refusal' => $notice], new Response(null, null === $notice ? 200 : 422));
+    }
+}

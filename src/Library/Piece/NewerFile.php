@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Piece;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\PieceSource;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\CutChangeRepository;
+use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\PieceRepository;
+use CoinStair\Core\Chunk\Realignment;
+use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Format\UnreadableFile;
+use Doctrine\ORM\EntityManagerInterface;
+
+/** Reads a newer state of a piece: its chunks, and what was set of its notes, go with their music. */
+final readonly class NewerFile
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private ChunkRepository $chunks,
+        private CutChangeRepository $changes,
+        private OverrideRepository $overrides,
+        private PieceRepository $pieces,
+    ) {
+    }
+
+    /**
+     * @return int chunks of which nothing is left
+     *
+     * @throws UnreadableFile
+     */
+    public function read(Piece $piece, string $bytes, string $fileName): int
+    {
+        $read = ScoreFile::read($bytes);
+
+        return $this->entities->wrapInTransaction(fn (): int => $this->renew($piece, $read, $bytes, $fileName));
+    }
+
+    private function renew(Piece $piece, ReadResult $read, string $bytes, string $fileName): int
+    {
+        $realignment = Realignment::of($piece->score(), $read->piece);
+        $chunks = $this->chunks->all($piece);
+        $spans = array_map(static fn (Chunk $chunk) => $realignment->chunk($chunk->chunk()), $chunks);
+        $overrides = $this->overrides->all($piece);
+        $piece->renew($read->piece, $read->notices);
+        $lost = 0;
+        foreach ($chunks as $index => $chunk) {
+            $span = $spans[$index];
+            if (null !== $span) {
+                $chunk->cut($span);
+                continue;
+            }
+            $lost += $chunk->isRemoved() ? 0 : 1;
+            // Its edges have to lie in the piece.
+            $chunk->cut(\CoinStair\Core\Chunk\Chunk::whole($read->piece));
+            $chunk->setRemoved(true);
+        }
+        foreach ($overrides as $override) {
+            $note = $realignment->note($override->setting()->note);
+            if (null !== $note) {
+                $override->move($note);
+            }
+        }
+        // What was done to the cut before was done to another score.
+        $this->changes->clear($piece);
+        $source = $this->pieces->source($piece);
+        if (null === $source) {
+            $this->entities->persist(new PieceSource($piece, $fileName, $bytes));
+        } else {
+            $source->renew($fileName, $bytes);
+        }
+        $this->entities->flush();
+
+        return $lost;
+    }
+}

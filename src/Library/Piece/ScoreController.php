@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Piece;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Web\Version;
+use CoinStair\Core\Hands\PartsFromLine;
+use CoinStair\Core\Hands\Transposition;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece as Score;
+use CoinStair\Core\Score\PrintedNumbers;
+use CoinStair\Core\Score\Refusal;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Changes of a score that keep its measures. Chunks stay where they are. */
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+final class ScoreController extends AbstractController
+{
+    private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';
+
+    public function __construct(private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    /** What the book prints over the measures, and whether the class goes by it. */
+    #[Route('/numbers', name: 'piece_numbers', methods: ['POST'])]
+    public function numbers(Piece $piece, Request $request): Response
+    {
+        return $this->change($piece, $request, static function (Score $score) use ($piece, $request): Score {
+            $fields = $request->request;
+            $what = $fields->getString('what');
+            if ('use' === $what) {
+                $piece->usePrinted('printed' === $fields->getString('use'));
+
+                return $score->withIntroduction(max(0, min(99, $fields->getInt('introduction'))), $fields->getBoolean('introductionCounted'));
+            }
+            $position = MeasureNumbers::of($score)->find($fields->getString('measure'), $piece->usesPrinted());
+            if (null === $position) {
+                throw Refusal::because('There is no measure with this number.');
+            }
+            $label = trim($fields->getString('label'));
+            if ('count' === $what) {
+                return 1 === preg_match('/^\d{1,4}$/', $label)
+                    ? PrintedNumbers::countFrom($score, $position, (int) $label)
+                    : throw Refusal::because('Labels count on from a number.');
+            }
+
+            return 'clear' === $what ? PrintedNumbers::clearFrom($score, $position) : PrintedNumbers::label($score, $position, $label);
+        });
+    }
+
+    /** Parts for the four instruments from the first one. */
+    #[Route('/parts', name: 'piece_parts', methods: ['POST'])]
+    public function parts(Piece $piece, Request $request): Response
+    {
+        $notices = [];
+
+        return $this->change($piece, $request, static function (Score $score) use (&$notices): Score {
+            $derived = PartsFromLine::of($score, Instrument::strings());
+            $notices = $derived->notices;
+
+            return $derived->piece;
+        }, $notices);
+    }
+
+    #[Route('/octave', name: 'piece_octave', methods: ['POST'])]
+    public function octave(Piece $piece, Request $request): Response
+    {
+        return $this->change($piece, $request, static function (Score $score) use ($piece, $request): Score {
+            $range = MeasureNumbers::of($score)->range($request->request->getString('from'), $request->request->getString('last'), $piece->usesPrinted());
+            if (null === $range) {
+                throw Refusal::because('There are no such measures.');
+            }
+
+            return Transposition::octaves($score, $request->request->getString('part'), $range[0], $range[1] + 1, $request->request->getInt('octaves') < 0 ? -1 : 1);
+        });
+    }
+
+    /**
+     * @param \Closure(Score): Score $edit    gives the new score
+     * @param list<Notice>           $notices that the edit makes, by reference
+     */
+    private function change(Piece $piece, Request $request, \Closure $edit, array &$notices = []): Response
+    {
+        try {
+            if (Version::isOld($request, $piece->getVersion())) {
+                throw Refusal::because(self::OLD);
+            }
+            $changed = $edit($piece->score());
+            $piece->rewrite($changed, [...$piece->getNotices(), ...$notices]);
+            $this->entities->flush();
+        } catch (Refusal $refusal) {
+            $this->addFlash('error', $refusal->notice);
+        }
+
+        return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Repository;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Piece;
+use App\Shared\Tenancy\CurrentProgram;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\ParameterType;
+use Doctrine\ORM\EntityManagerInterface;
+
+/** The chunks of a piece, in the order of the music, longer before shorter. */
+final readonly class ChunkRepository
+{
+    /** A piece holds at most so many chunks. */
+    public const LIMIT = 300;
+
+    public function __construct(private EntityManagerInterface $entities, private CurrentProgram $program)
+    {
+    }
+
+    /** @return list<Chunk> those that can be taught: the cut, and what sequences made of it */
+    public function of(Piece $piece): array
+    {
+        /** @var list<Chunk> $chunks */
+        $chunks = $this->entities->createQuery(
+            'SELECT c FROM '.Chunk::class.' c WHERE c.piece = :piece AND c.removed = false '
+            .'ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
+        )->setParameter('piece', $piece)->setMaxResults(self::LIMIT)->getResult();
+
+        return $chunks;
+    }
+
+    /** @return array<int, CoreChunk> the cut that a teacher works on, by chunk id; none where nobody changed what is proposed */
+    public function cut(Piece $piece): array
+    {
+        return self::ownOf($this->of($piece));
+    }
+
+    /**
+     * @param list<Chunk> $chunks
+     *
+     * @return array<int, CoreChunk> those that are part of the cut, by chunk id
+     */
+    public static function ownOf(array $chunks): array
+    {
+        $spans = [];
+        foreach ($chunks as $chunk) {
+            if ($chunk->isOwn()) {
+                $spans[(int) $chunk->getId()] = $chunk->chunk();
+            }
+        }
+
+        return $spans;
+    }
+
+    /**
+     * The chunks of the piece with these edges; those that are missing are made, outside the cut.
+     *
+     * @param list<CoreChunk> $spans
+     *
+     * @return list<Chunk> one for each span
+     */
+    public function have(Piece $piece, array $spans): array
+    {
+        $byEdges = [];
+        foreach ($this->of($piece) as $chunk) {
+            $byEdges[$chunk->chunk()->edges()] = $chunk;
+        }
+        $chunks = [];
+        foreach ($spans as $span) {
+            $edges = $span->edges();
+            if (!isset($byEdges[$edges])) {
+                $byEdges[$edges] = new Chunk($piece, $span, false);
+                $this->entities->persist($byEdges[$edges]);
+            }
+            $chunks[] = $byEdges[$edges];
+        }
+
+        return $chunks;
+    }
+
+    /**
+     * @param list<int|string> $ids
+     *
+     * @return list<Chunk> with their pieces, by id; removed ones too, since logs speak of them
+     */
+    public function byIds(array $ids): array
+    {
+        if ([] === $ids) {
+            return [];
+        }
+        /** @var list<Chunk> $chunks */
+        $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
+            ->setParameter('ids', $ids)->getResult();
+
+        return $chunks;
+    }
+
+    /** @return list<Chunk> of a piece, removed ones too */
+    public function all(Piece $piece): array
+    {
+        return $this->entities->getRepository(Chunk::class)->findBy(['piece' => $piece]);
+    }
+
+    /**
+     * What tells one state of some chunks and their scores from any other.
+     *
+     * @param list<int|string> $ids
+     *
+     * @return list<array{int, int, string}> id, version and hash of the score
+     */
+    public function stateOf(array $ids): array
+    {
+        if ([] === $ids) {
+            return [];
+        }
+        /** @var list<array{id: int, version: int, score: string}> $rows */
+        $rows = $this->entities
+            ->createQuery('SELECT c.id, c.version, p.scoreHash score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
+            ->setParameter('ids', $ids)->getScalarResult();
+
+        return array_map(static fn (array $row): array => [$row['id'], $row['version'], $row['score']], $rows);
+    }
+
+    /**
+     * What tells one state of all chunks of some pieces, and of what was set of their notes, from any other.
+     *
+     * @param list<int> $pieces ids
+     *
+     * @return array<int, string> by piece id
+     */
+    public function statesOfPieces(array $pieces): array
+    {
+        $states = array_fill_keys($pieces, '');
+        foreach (['chunk' => 'id, version', 'hand_override' => 'id, note'] as $table => $state) {
+            /** @var list<array{piece_id: int, rows_there: int|string, state: int|string}> $rows */
+            $rows = [] === $pieces ? [] : $this->entities->getConnection()->fetchAllAssociative(
+                'SELECT piece_id, COUNT(*) rows_there, '.Checksum::of($state)." state FROM $table WHERE piece_id IN (?) AND program_id = ? GROUP BY piece_id",
+                [$pieces, $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
+            foreach ($rows as $row) {
+                $states[$row['piece_id']] .= $table.$row['rows_there'].':'.$row['state'].' ';
+            }
+        }
+
+        return $states;
+    }
+}

@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Repository;
+
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\LogEntry;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Tenancy\CurrentProgram;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry as Entry;
+use CoinStair\Core\Log\TaughtLesson;
+use Doctrine\DBAL\ArrayParameterType;
+use Doctrine\DBAL\ParameterType;
+use Doctrine\ORM\EntityManagerInterface;
+
+/** Lessons and their logs. */
+final readonly class LessonRepository
+{
+    /** Lessons that a projection looks back on: more than two years of daily lessons. */
+    private const LESSONS = 500;
+
+    public function __construct(private EntityManagerInterface $entities, private CurrentProgram $program)
+    {
+    }
+
+    /**
+     * What tells one state of a class's log from any other, whatever database it stands in: made of the ids of its entries.
+     *
+     * @param list<SchoolClass> $classes
+     *
+     * @return array<int, string> by class id; none for a class with no lesson
+     */
+    public function logs(array $classes): array
+    {
+        if ([] === $classes) {
+            return [];
+        }
+        /** @var list<array{class_id: int, lessons: int|string, state: int|string}> $rows */
+        $rows = $this->entities->getConnection()->fetchAllAssociative(
+            'SELECT class_id, COUNT(*) lessons, '.Checksum::of('id, day, log_size, log_hash').' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
+            [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
+            [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+        );
+        $logs = [];
+        foreach ($rows as $row) {
+            $logs[$row['class_id']] = $row['class_id'].'-'.$row['lessons'].'-'.$row['state'];
+        }
+
+        return $logs;
+    }
+
+    /** @return list<Lesson> the latest first */
+    public function ofClass(SchoolClass $class, int $limit = self::LESSONS, int $first = 0): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
+            ->setParameter('class', $class)->setFirstResult($first)->setMaxResults($limit)->getResult();
+
+        return $lessons;
+    }
+
+    /**
+     * @param list<SchoolClass> $classes
+     *
+     * @return list<Lesson> those that are open, and the last of each class that is not; the latest first
+     */
+    public function openAndLast(array $classes, int $limit): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities->createQuery(
+            'SELECT l FROM '.Lesson::class.' l WHERE l.class IN (:classes) AND (l.endedAt IS NULL OR l.id IN '
+            .'(SELECT MAX(m.id) FROM '.Lesson::class.' m WHERE m.endedAt IS NOT NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
+        )->setParameter('classes', $classes)->setMaxResults($limit)->getResult();
+
+        return $lessons;
+    }
+
+    /** The lesson of a sequence that was begun and not accepted yet. */
+    public function open(Sequence $sequence): ?Lesson
+    {
+        return $this->entities->getRepository(Lesson::class)->findOneBy(['sequence' => $sequence, 'endedAt' => null], ['id' => 'DESC']);
+    }
+
+    /**
+     * @param list<Lesson> $lessons
+     *
+     * @return list<TaughtLesson> in the same order
+     */
+    public function taught(array $lessons): array
+    {
+        $entries = $this->entries($lessons);
+
+        return array_map(static fn (Lesson $lesson): TaughtLesson => new TaughtLesson(
+            \sprintf('%09d', (int) $lesson->getId()),
+            $lesson->getDay()->format('Y-m-d'),
+            $lesson->steps(),
+            $entries[(int) $lesson->getId()] ?? [],
+        ), $lessons);
+    }
+
+    /** @return list<Entry> */
+    public function entriesOf(Lesson $lesson): array
+    {
+        return $this->entries([$lesson])[(int) $lesson->getId()] ?? [];
+    }
+
+    /**
+     * @param list<Lesson> $lessons
+     *
+     * @return array<int, list<Entry>> by lesson id
+     */
+    private function entries(array $lessons): array
+    {
+        if ([] === $lessons) {
+            return [];
+        }
+        // Scalars, since a class has thousands of entries and none of them is ever changed.
+        /** @var list<array{lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string}> $rows */
+        $rows = $this->entities->createQuery(
+            'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text '
+            .'FROM '.LogEntry::class.' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count',
+        )->setParameter('lessons', $lessons)->getArrayResult();
+        $entries = [];
+        foreach ($rows as $row) {
+            $entries[(int) $row['lesson']][] = new Entry($row['id'], $row['step'], $row['kind'], $row['tempo'], $row['madeAt'], $row['count'], $row['text']);
+        }
+
+        return $entries;
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Repository;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use Doctrine\ORM\EntityManagerInterface;
+
+/** Lesson sequences. */
+final readonly class SequenceRepository
+{
+    private const OF_CLASS = 40;
+    private const OF_PIECE = 50;
+
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /** @return list<Sequence> the latest first */
+    public function ofClass(SchoolClass $class): array
+    {
+        /** @var list<Sequence> $sequences */
+        $sequences = $this->entities->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')
+            ->setParameter('class', $class)->setMaxResults(self::OF_CLASS)->getResult();
+
+        return $sequences;
+    }
+
+    /** @return list<array{id: int, name: string, goalTempo: int, method: \CoinStair\Core\Method\Method}> with the name of the class */
+    public function ofPiece(Piece $piece): array
+    {
+        /** @var list<array{id: int, name: string, goalTempo: int, method: \CoinStair\Core\Method\Method}> $rows */
+        $rows = $this->entities
+            ->createQuery('SELECT s.id, c.name, s.goalTempo, s.method FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')
+            ->setParameter('piece', $piece)->setMaxResults(self::OF_PIECE)->getArrayResult();
+
+        return $rows;
+    }
+
+    public function withSteps(int $id): Sequence
+    {
+        /** @var Sequence $sequence */
+        $sequence = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')
+            ->setParameter('id', $id)->getSingleResult();
+
+        return $sequence;
+    }
+
+    /**
+     * The sequences of some classes, the latest first, each with what tells its state.
+     *
+     * @param list<SchoolClass> $classes
+     *
+     * @return list<array{id: int, class: int, piece: int, version: int, title: string, score: string, goal: int}>
+     */
+    public function statesOf(array $classes): array
+    {
+        /** @var list<array{id: int, class: int|string, piece: int|string, version: int, title: string, score: string, goal: int}> $rows */
+        $rows = $this->entities->createQuery(
+            'SELECT s.id, IDENTITY(s.class) class, IDENTITY(s.piece) piece, s.version, p.title, p.scoreHash score, p.goalTempo goal '
+            .'FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC',
+        )->setParameter('classes', $classes)->getScalarResult();
+
+        return array_map(static fn (array $row): array => ['class' => (int) $row['class'], 'piece' => (int) $row['piece']] + $row, $rows);
+    }
+}
