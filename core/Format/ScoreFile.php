@@ -31,7 +31,7 @@ final class ScoreFile
         $format = self::format($bytes);
 
         return match ($format) {
-            'mxl' => MusicXmlReader::read(Packed::unpack($bytes)),
+            'mxl' => MusicXmlReader::read(Packed::unpack($bytes, self::MAX_BYTES)),
             'midi' => MidiReader::read($bytes),
             'musicxml' => MusicXmlReader::read($bytes),
             default => AbcReader::read($bytes),

@@ -16,9 +16,8 @@ use CoinStair\Core\Score\Refusal;
 final class FirstPosition
 {
     /** Semitones above the open string, by finger and placement. */
-    private const UPPER = [1 => ['low' => 1, 'natural' => 2], 2 => ['low' => 3, 'natural' => 4], 3 => ['low' => 4, 'natural' => 5, 'high' => 6], 4 => ['low' => 6, 'natural' => 7, 'stretched' => 8]];
-    private const CELLO = [1 => ['low' => 1, 'natural' => 2], 2 => ['natural' => 3, 'stretched' => 4], 3 => ['natural' => 4, 'stretched' => 5], 4 => ['natural' => 5, 'stretched' => 6]];
-    private const BASS = [1 => ['low' => 1, 'natural' => 2], 2 => ['low' => 2, 'natural' => 3], 4 => ['low' => 3, 'natural' => 4]];
+    /** @var array<string, array<int, array<string, int>>> semitones above the open string by finger and placement, by instrument */
+    private static array $tables = [];
     /** Semitones above the highest open string. */
     private const HIGHEST = ['violin' => 7, 'viola' => 7, 'cello' => 6, 'bass' => 7, 'other' => 127];
     /** Letters above the open string, by semitones, where the finger does not tell. */
@@ -86,14 +85,28 @@ final class FirstPosition
             || ($midi >= $strings[\count($strings) - 1]->pitch->midi() && $midi <= $strings[0]->pitch->midi() + self::HIGHEST[$instrument->value]);
     }
 
-    /** @return array<int, array<string, int>> */
+    /**
+     * The fingers of the first position with their placements, from the hands that have them: on the cello with both stretches, on the bass with half
+     * position as its low placements.
+     *
+     * @return array<int, array<string, int>>
+     */
     private static function table(Instrument $instrument): array
     {
-        return match ($instrument) {
-            Instrument::Cello => self::CELLO,
-            Instrument::Bass => self::BASS,
-            default => self::UPPER,
-        };
+        if (isset(self::$tables[$instrument->value])) {
+            return self::$tables[$instrument->value];
+        }
+        $table = [];
+        foreach (Hands::of($instrument, Instrument::Bass === $instrument ? ['half'] : []) as $hand) {
+            foreach ($hand->fingers as $finger => $places) {
+                foreach ($places as [$semitones, $placement]) {
+                    $table[$finger][('half' === $hand->position ? Placement::Low : $placement)->value] = $semitones;
+                }
+            }
+        }
+        ksort($table);
+
+        return self::$tables[$instrument->value] = $table;
     }
 
     private static function steps(Instrument $instrument, int $finger, int $semitones): int

@@ -46,7 +46,8 @@ final class ChunksReport
      */
     public static function of(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
-        $plan = PieceForClass::of($piece, ClassPolicies::ofYear($policies), Standing::unknown(), $goal)->plan($method, [], $instruments);
+        $forYear = PieceForClass::of($piece, ClassPolicies::ofYear($policies), Standing::unknown(), $goal);
+        $plan = CutPlan::of($forYear, $method, [], $instruments);
         $self = new self($plan);
         $self->tree($plan->tree());
         $order = array_map($self->taught(...), $plan->order());

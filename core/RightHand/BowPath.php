@@ -13,9 +13,6 @@ namespace CoinStair\Core\RightHand;
  */
 final class BowPath
 {
-    /** Steps of the grid from frog to tip. */
-    public const GRID = 16;
-    public const FACTORS = [0.5, 0.75, 1.0, 1.5, 2.0];
     private const LEAST = 0.125;
     /** Prices are added as whole numbers, so that equal fronts are found equal. */
     private const SCALE = 1_000_000_000;
@@ -57,7 +54,7 @@ final class BowPath
         $places = [];
         foreach (array_reverse($trail) as [$from, $way]) {
             $end = $state >> 5;
-            $places[] = [(float) (($end - $way * ($state & 31)) / self::GRID), (float) ($end / self::GRID)];
+            $places[] = [(float) (($end - $way * ($state & 31)) / BowGrid::STEPS), (float) ($end / BowGrid::STEPS)];
             $state = $from[$state];
         }
 
@@ -116,21 +113,10 @@ final class BowPath
                 AmountPolicy::Speed => $stroke->beats / max(0.001, $longest[$phrases[$index]]),
                 AmountPolicy::Whole => 1.0,
             };
-            $wishes[] = $stroke->amount ?? max(1 / self::GRID, $wish * ($stroke->upbeat ? 0.5 : 1.0));
+            $wishes[] = $stroke->amount ?? max(1 / BowGrid::STEPS, $wish * ($stroke->upbeat ? 0.5 : 1.0));
         }
 
         return $wishes;
-    }
-
-    /** @return non-empty-list<int> units of the grid, rising */
-    public static function amounts(float $wish): array
-    {
-        $units = [];
-        foreach (self::FACTORS as $factor) {
-            $units[max(1, min(self::GRID, (int) round($wish * $factor * self::GRID)))] = true;
-        }
-
-        return array_keys($units);
     }
 
     /**

@@ -51,7 +51,7 @@ final readonly class BowStep
 
         return new self(
             $down ? 1 : -1,
-            null === $stroke->amount ? BowPath::amounts($wish) : [max(1, (int) round($wish * BowPath::GRID))],
+            null === $stroke->amount ? BowGrid::amounts($wish) : [max(1, (int) round($wish * BowGrid::STEPS))],
             $wish,
             match (true) {
                 $stroke->accented => self::ACCENT_ZONE,
@@ -80,7 +80,7 @@ final readonly class BowStep
         foreach ($this->starts($earlierEnd) as [$start, $penalty]) {
             foreach ($this->amounts as $units) {
                 $end = $start + $this->way * $units;
-                if ($end >= 0 && $end <= BowPath::GRID) {
+                if ($end >= 0 && $end <= BowGrid::STEPS) {
                     $ways[] = [$start, $end, $units, $penalty + $this->price($start, $units, $earlierUnits)];
                 }
             }
@@ -92,10 +92,10 @@ final readonly class BowStep
     /** 4 (amount − wish)² + zone miss + 2 (log₂ of the speed ratio to the stroke before)². */
     private function price(int $start, int $units, int $earlierUnits): float
     {
-        $middle = ($start + $this->way * $units / 2) / BowPath::GRID;
-        $zone = self::SAME_HALF === $this->zone ? ($start * 2 >= BowPath::GRID ? 0.75 : 0.25) : $this->zone;
+        $middle = ($start + $this->way * $units / 2) / BowGrid::STEPS;
+        $zone = self::SAME_HALF === $this->zone ? ($start * 2 >= BowGrid::STEPS ? 0.75 : 0.25) : $this->zone;
 
-        return self::AMOUNT * ($units / BowPath::GRID - $this->wish) ** 2
+        return self::AMOUNT * ($units / BowGrid::STEPS - $this->wish) ** 2
             + (null === $zone ? 0.0 : ($middle - $zone) ** 2)
             + (0 === $earlierUnits ? 0.0 : self::SPEED * log($units / $earlierUnits / $this->slower, 2) ** 2);
     }
@@ -105,15 +105,15 @@ final readonly class BowStep
     {
         if (null !== $this->start) {
             // An amount that the teacher set may not fit after the usual start.
-            $fits = $this->start + $this->way * $this->amounts[0] <= BowPath::GRID;
+            $fits = $this->start + $this->way * $this->amounts[0] <= BowGrid::STEPS;
 
             return [[$fits ? $this->start : 0, 0.0]];
         }
         if ($this->free) {
-            return array_map(static fn (int $place): array => [$place, 0.0], range(0, BowPath::GRID));
+            return array_map(static fn (int $place): array => [$place, 0.0], range(0, BowGrid::STEPS));
         }
         $least = $earlierEnd + $this->way * $this->amounts[0];
 
-        return $least >= 0 && $least <= BowPath::GRID ? [[$earlierEnd, 0.0]] : [[$this->way > 0 ? 0 : BowPath::GRID, self::SET_ANEW]];
+        return $least >= 0 && $least <= BowGrid::STEPS ? [[$earlierEnd, 0.0]] : [[$this->way > 0 ? 0 : BowGrid::STEPS, self::SET_ANEW]];
     }
 }

@@ -17,10 +17,10 @@ enum StartPolicy: string
     /**
      * @param float $beats of the first stroke
      *
-     * @return int on the grid of BowPath
+     * @return int on the grid of the bow
      */
     public function place(float $beats): int
     {
-        return self::Middle === $this || (self::ByLength === $this && $beats <= self::SHORT) ? intdiv(BowPath::GRID, 2) : 0;
+        return self::Middle === $this || (self::ByLength === $this && $beats <= self::SHORT) ? intdiv(BowGrid::STEPS, 2) : 0;
     }
 }

@@ -9,8 +9,8 @@ namespace CoinStair\Core\Score;
  */
 final class OffTheGrid extends \DomainException
 {
-    public static function fraction(int $numerator, int $denominator): self
+    public static function fraction(int $numerator, int $denominator, int $ticksPerQuarter): self
     {
-        return new self(\sprintf('%d/%d of a whole note is finer than the grid of %d ticks to a quarter.', $numerator, $denominator, Ticks::PER_QUARTER));
+        return new self(\sprintf('%d/%d of a whole note is finer than the grid of %d ticks to a quarter.', $numerator, $denominator, $ticksPerQuarter));
     }
 }

@@ -20,7 +20,7 @@ final class Ticks
     public static function ofWhole(int $numerator, int $denominator): int
     {
         if ($denominator < 1 || 0 !== ($numerator * self::PER_WHOLE) % $denominator) {
-            throw OffTheGrid::fraction($numerator, $denominator);
+            throw OffTheGrid::fraction($numerator, $denominator, self::PER_QUARTER);
         }
 
         return intdiv($numerator * self::PER_WHOLE, $denominator);

@@ -38,19 +38,34 @@ final class CutPlan
     private ?array $times = null;
 
     /**
-     * @param array<int, Chunk> $own         what the teacher made, by id
-     * @param list<Instrument>  $instruments that decide what is comfortable
-     * @param int               $goal        beats a minute
-     * @param float|null        $comfort     of every chunk, where a teacher typed it
+     * @param array<int, Chunk> $own
+     * @param list<Instrument>  $instruments
      */
-    public function __construct(
+    private function __construct(
         public readonly PieceForClass $of,
         public readonly Method $method,
         public readonly array $own,
         public readonly array $instruments,
         public readonly int $goal,
-        private readonly ?float $comfort = null,
+        private readonly ?float $comfort,
     ) {
+    }
+
+    /**
+     * @param array<int, Chunk> $own         the teacher's cut, by id; none where nobody changed what is proposed
+     * @param list<Instrument>  $instruments that decide what is comfortable; those that count if none are named
+     * @param int|null          $goal        beats a minute; the piece's own if none is named
+     * @param float|null        $comfort     of every chunk, where a teacher typed it
+     */
+    public static function of(
+        PieceForClass $piece,
+        Method $method,
+        array $own = [],
+        array $instruments = [],
+        ?int $goal = null,
+        ?float $comfort = null,
+    ): self {
+        return new self($piece, $method, $own, [] === $instruments ? $piece->counting() : $instruments, $goal ?? $piece->goal, $comfort);
     }
 
     public function tree(): ChunkTree

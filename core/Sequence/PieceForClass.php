@@ -11,7 +11,6 @@ use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Memory\NoMemory;
-use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\Overrides;
@@ -166,19 +165,6 @@ final class PieceForClass
 
             return [] === $counting ? $this->policies->instruments : $counting;
         });
-    }
-
-    /**
-     * What a method makes of the piece over the teacher's cut.
-     *
-     * @param array<int, Chunk> $own         the teacher's cut, by id; none where nobody changed what is proposed
-     * @param list<Instrument>  $instruments that decide what is comfortable; those that count if none are named
-     * @param int|null          $goal        beats a minute; the piece's own if none is named
-     * @param float|null        $comfort     of every chunk, where a teacher typed it
-     */
-    public function plan(Method $method, array $own = [], array $instruments = [], ?int $goal = null, ?float $comfort = null): CutPlan
-    {
-        return new CutPlan($this, $method, $own, [] === $instruments ? $this->counting() : $instruments, $goal ?? $this->goal, $comfort);
     }
 
     /** @return array{string, string, string, string} */

@@ -7,7 +7,6 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Reckoned\PiecesForClasses;
-use App\Shared\Repository\ChunkRepository;
 use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
@@ -18,7 +17,6 @@ use CoinStair\Core\Hands\HandLayers;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandPicture;
-use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\Instrument;
@@ -40,7 +38,7 @@ final readonly class LessonPlayers
     private const PLAYERS = 8;
 
     public function __construct(
-        private ChunkRepository $rows,
+        private LessonChunks $chunks,
         private PiecesForClasses $pieces,
         private HandWords $words,
         private TranslatorInterface $translator,
@@ -100,8 +98,8 @@ final readonly class LessonPlayers
         $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
         $forClass = $this->pieces->of($lesson->getPiece(), $lesson->getClass());
         $chunks = [];
-        foreach ($this->chunks($lesson) as $chunk) {
-            foreach (LessonScreen::patterns($lesson, $chunk) as $key => $figure) {
+        foreach ($this->chunks->of($lesson) as $chunk) {
+            foreach (LessonChunks::figures($lesson, $chunk) as $key => $figure) {
                 $chunks[] = [(string) $key, $figure, $chunk];
             }
         }
@@ -124,14 +122,6 @@ final readonly class LessonPlayers
 
             return json_encode((object) $views, \JSON_HEX_TAG | \JSON_HEX_AMP | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR);
         });
-    }
-
-    /** @return list<Chunk> that the plan has */
-    public function chunks(Lesson $lesson): array
-    {
-        $ids = array_map(static fn (TaughtStep $step): int => $step->chunk, $lesson->steps());
-
-        return $this->rows->byIds(array_values(array_unique(array_filter($ids))));
     }
 
     private function name(Instrument $instrument): string

@@ -44,6 +44,7 @@ final readonly class LessonScreen
         private TranslatorInterface $translator,
         private Memory $memory,
         private LessonPlayers $players,
+        private LessonChunks $chunks,
     ) {
     }
 
@@ -56,9 +57,9 @@ final readonly class LessonScreen
     {
         $piece = $lesson->getPiece()->score();
         $chunks = $labels = [];
-        foreach ($this->players->chunks($lesson) as $chunk) {
+        foreach ($this->chunks->of($lesson) as $chunk) {
             $labels[(int) $chunk->getId()] = $this->music->span($piece, $chunk->chunk());
-            foreach (array_keys(self::patterns($lesson, $chunk)) as $key) {
+            foreach (array_keys(LessonChunks::figures($lesson, $chunk)) as $key) {
                 $clicks = Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges());
                 $chunks[$key] = $this->memory->remember($clicks, fn (): array => $this->clicks($chunk));
             }
@@ -95,7 +96,7 @@ final readonly class LessonScreen
             'id' => $taught->id,
             'purpose' => $step->purpose->value,
             'title' => $this->title($step, $labels[$taught->chunk] ?? '', $labels[$taught->like] ?? ''),
-            'chunk' => self::key($taught),
+            'chunk' => LessonChunks::key($taught),
             'treads' => $treads,
             'coins' => $step->rule->count,
             'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
@@ -115,25 +116,6 @@ final readonly class LessonScreen
         return $title
             .(null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value))
             .('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
-    }
-
-    /** A chunk stands once in the page for each rhythm that it is played in. */
-    private static function key(TaughtStep $taught): string
-    {
-        return '' === $taught->step->figure ? (string) $taught->chunk : $taught->chunk.'-'.hash('xxh32', $taught->step->figure);
-    }
-
-    /** @return array<array-key, string> figures of the steps of a chunk, by key; empty for the plain line */
-    public static function patterns(Lesson $lesson, Chunk $chunk): array
-    {
-        $figures = [];
-        foreach ($lesson->steps() as $taught) {
-            if ($taught->chunk === $chunk->getId()) {
-                $figures[self::key($taught)] = $taught->step->figure;
-            }
-        }
-
-        return $figures;
     }
 
     /** @return ClickData */

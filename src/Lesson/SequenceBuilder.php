@@ -15,6 +15,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\PlannedStep;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -48,9 +49,14 @@ final readonly class SequenceBuilder
     {
         $sequence->clear();
         $piece = $sequence->getPiece();
-        $planned = $this->pieces->of($piece, $sequence->getClass())
-            ->plan($sequence->getMethod(), $this->chunks->cut($piece), $sequence->getInstruments(), $sequence->getGoalTempo(), $sequence->getComfort())
-            ->steps();
+        $planned = CutPlan::of(
+            $this->pieces->of($piece, $sequence->getClass()),
+            $sequence->getMethod(),
+            $this->chunks->cut($piece),
+            $sequence->getInstruments(),
+            $sequence->getGoalTempo(),
+            $sequence->getComfort(),
+        )->steps();
         $chunks = $this->chunks->have($piece, [
             ...array_map(static fn (PlannedStep $one): Chunk => $one->chunk, $planned),
             ...array_values(array_filter(array_map(static fn (PlannedStep $one): ?Chunk => $one->like, $planned))),

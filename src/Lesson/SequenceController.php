@@ -21,6 +21,7 @@ use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Stair\Stair;
@@ -112,8 +113,8 @@ final class SequenceController extends AbstractController
                 throw Refusal::because('Choose a chunk of this piece.');
             }
             $goal = $sequence->getGoalTempo();
-            $plan = $this->pieces->of($sequence->getPiece(), $class)->plan($sequence->getMethod(), [], $sequence->getInstruments(), $goal, $sequence->getComfort());
-            $comfort = $plan->comfort($chunk->chunk())->tempo;
+            $forClass = $this->pieces->of($sequence->getPiece(), $class);
+            $comfort = CutPlan::of($forClass, $sequence->getMethod(), [], $sequence->getInstruments(), $goal, $sequence->getComfort())->comfort($chunk->chunk())->tempo;
             $start = Stair::startTempo($comfort, $goal);
             foreach ($ladder ? Rung::cases() : [null] as $rung) {
                 $step = new Step($sequence, StepPurpose::Learn, $chunk, null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]), $class->rule());

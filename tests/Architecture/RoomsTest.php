@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace CoinStair\Architecture;
 
 use PHPat\Selector\Selector;
+use PHPat\Selector\SelectorInterface;
 use PHPat\Test\Attributes\TestRule;
 use PHPat\Test\Builder\Rule;
 use PHPat\Test\PHPat;
 
-/** Run by PHPStan: which room may know which. */
+/** Run by PHPStan: each room knows what the table allows it, and nothing else. */
 final class RoomsTest
 {
     #[TestRule]
@@ -18,54 +19,47 @@ final class RoomsTest
         return PHPat::rule()
             ->classes(Selector::AllOf(Selector::inNamespace('CoinStair\Core'), Selector::NOT(Selector::inNamespace('CoinStair\Core\Tests'))))
             ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App'), Selector::inNamespace('Symfony'), Selector::inNamespace('Doctrine'), Selector::inNamespace('Twig'), Selector::inNamespace('Psr'))
+            ->classes(
+                Selector::inNamespace('App'),
+                Selector::inNamespace('Symfony'),
+                Selector::inNamespace('Doctrine'),
+                Selector::inNamespace('Twig'),
+                Selector::inNamespace('Psr'),
+            )
             ->because('the rules of the job know nothing of the web, the database or the framework');
     }
 
+    /** @return iterable<string, Rule> */
     #[TestRule]
-    public function sharedKnowsNoFeature(): Rule
+    public function eachRoomKnowsOnlyWhatItMay(): iterable
     {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Shared'))
-            ->shouldNot()->dependOn()
-            ->classes(Selector::inNamespace('App\Account'), Selector::inNamespace('App\Library'), Selector::inNamespace('App\Lesson'), Selector::inNamespace('App\Classroom'), Selector::inNamespace('App\Demo'))
-            ->because('features share through Shared, not the other way');
+        $rooms = Rooms::all();
+        foreach ($rooms as $room => $known) {
+            $closed = array_diff(array_keys($rooms), [$room, ...$known]);
+            if ([] === $closed) {
+                continue;
+            }
+            yield $room => PHPat::rule()
+                ->classes($this->room($room))
+                ->shouldNot()->dependOn()
+                ->classes(...array_map($this->room(...), array_values($closed)))
+                ->because("tests/Architecture/Rooms.php says what $room may know");
+        }
     }
 
-    #[TestRule]
-    public function libraryKnowsNoOtherFeature(): Rule
+    /** The classes of a room, without those of the rooms inside it. */
+    private function room(string $room): SelectorInterface
     {
-        return $this->feature('App\Library', 'App\Lesson', 'App\Classroom', 'App\Account');
-    }
+        $inner = array_filter(array_keys(Rooms::all()), static fn (string $other): bool => str_starts_with($other, $room.'\\'));
+        if ('' === $room) {
+            throw new \LogicException('A room has a name.');
+        }
 
-    #[TestRule]
-    public function lessonKnowsNoOtherFeature(): Rule
-    {
-        return $this->feature('App\Lesson', 'App\Library', 'App\Classroom', 'App\Account');
-    }
-
-    #[TestRule]
-    public function classroomKnowsNoOtherFeature(): Rule
-    {
-        return $this->feature('App\Classroom', 'App\Library', 'App\Lesson', 'App\Account');
-    }
-
-    #[TestRule]
-    public function accountKnowsNoOtherFeature(): Rule
-    {
-        return $this->feature('App\Account', 'App\Library', 'App\Lesson', 'App\Classroom');
-    }
-
-    /**
-     * @param non-empty-string $feature
-     * @param non-empty-string ...$others
-     */
-    private function feature(string $feature, string ...$others): Rule
-    {
-        return PHPat::rule()
-            ->classes(Selector::inNamespace($feature))
-            ->shouldNot()->dependOn()
-            ->classes(...array_map(static fn (string $other) => Selector::inNamespace($other), $others))
-            ->because('features do not reach into each other');
+        return [] === $inner
+            ? Selector::inNamespace($room)
+            : Selector::AllOf(Selector::inNamespace($room), ...array_map(
+                static fn (string $one): SelectorInterface => Selector::NOT(Selector::inNamespace('' === $one ? $room : $one)),
+                array_values($inner),
+            ));
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\MusicXml;
 
-use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
 
 /**
@@ -23,15 +22,15 @@ final class Packed
      *
      * @throws UnreadableFile
      */
-    public static function unpack(string $bytes): string
+    public static function unpack(string $bytes, int $limit): string
     {
-        return self::withFile($bytes, static function (string $path) use ($bytes): string {
+        return self::withFile($bytes, static function (string $path) use ($bytes, $limit): string {
             $archive = new \ZipArchive();
             if (true !== $archive->open($path, \ZipArchive::RDONLY)) {
                 throw UnreadableFile::because('The packed file is damaged: its list of contents cannot be read.');
             }
             try {
-                return self::score($archive, \strlen($bytes));
+                return self::score($archive, \strlen($bytes), $limit);
             } finally {
                 $archive->close();
             }
@@ -55,7 +54,7 @@ final class Packed
         });
     }
 
-    private static function score(\ZipArchive $archive, int $packed): string
+    private static function score(\ZipArchive $archive, int $packed, int $limit): string
     {
         if ($archive->numFiles > self::MAX_ENTRIES) {
             throw UnreadableFile::because('The packed file holds more than {limit} files.', ['limit' => (string) self::MAX_ENTRIES]);
@@ -78,7 +77,7 @@ final class Packed
         }
         $name = self::rootFile($archive) ?? $candidates[0] ?? throw UnreadableFile::because('The packed file holds no MusicXML.');
 
-        return self::content($archive, $name, ScoreFile::MAX_BYTES) ?? throw UnreadableFile::because('The packed file names {name}, which is not in it or cannot be unpacked.', ['name' => mb_substr($name, 0, 80)]);
+        return self::content($archive, $name, $limit) ?? throw UnreadableFile::because('The packed file names {name}, which is not in it or cannot be unpacked.', ['name' => mb_substr($name, 0, 80)]);
     }
 
     private static function rootFile(\ZipArchive $archive): ?string

@@ -52,7 +52,7 @@ final readonly class CutView
 
     public function plan(Piece $piece, CutQuery $query): CutPlan
     {
-        return $this->pieceFor($piece, $query)->plan($query->method, $this->chunks->cut($piece), $query->instruments);
+        return CutPlan::of($this->pieceFor($piece, $query), $query->method, $this->chunks->cut($piece), $query->instruments);
     }
 
     /** With the instruments that count for want of a choice. */
@@ -88,7 +88,7 @@ final readonly class CutView
         $chunks = $this->chunks->of($piece);
         $own = ChunkRepository::ownOf($chunks);
         $coverage = self::coverage($chunks, $forClass->standing);
-        $plan = $forClass->plan($query->method, $own, $query->instruments);
+        $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments);
         $fingerprint = $forClass->fingerprint('cut')
             ->with('method', $query->method)
             ->with('instruments', $plan->instruments)

@@ -34,7 +34,7 @@ final class PackedTest extends TestCase
     {
         $this->expectException(UnreadableFile::class);
         $this->expectExceptionMessage($message);
-        Packed::unpack($bytes());
+        Packed::unpack($bytes(), ScoreFile::MAX_BYTES);
     }
 
     /** @return iterable<string, array{\Closure(): string, string}> */

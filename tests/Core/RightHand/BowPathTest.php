@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\RightHand;
 
 use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\BowedStroke;
+use CoinStair\Core\RightHand\BowGrid;
 use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
 use CoinStair\Core\RightHand\BowUse;
@@ -115,10 +116,10 @@ final class BowPathTest extends TestCase
             foreach ($paths as $path) {
                 $last = $path[$index - 1] ?? null;
                 $end = null === $last ? null : (Direction::Down === $strokes[$index - 1]->direction ? $last[0] + $last[1] : $last[0] - $last[1]);
-                foreach (null === $end || $stroke->isLifted() ? range(0, BowPath::GRID) : array_unique([$end, 0, BowPath::GRID]) as $start) {
-                    foreach (BowPath::amounts($wishes[$index]) as $units) {
+                foreach (null === $end || $stroke->isLifted() ? range(0, BowGrid::STEPS) : array_unique([$end, 0, BowGrid::STEPS]) as $start) {
+                    foreach (BowGrid::amounts($wishes[$index]) as $units) {
                         $to = Direction::Down === $stroke->direction ? $start + $units : $start - $units;
-                        if ($to >= 0 && $to <= BowPath::GRID) {
+                        if ($to >= 0 && $to <= BowGrid::STEPS) {
                             $next[] = [...$path, [$start, $units]];
                         }
                     }
