@@ -2,9 +2,21 @@
 
 declare(strict_types=1);
 
-$finder = (new PhpCsFixer\Finder())->in([__DIR__.'/core', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/migrations', __DIR__.'/bench', __DIR__.'/config', __DIR__.'/public'])->notPath('reference.php');
+$finder = (new PhpCsFixer\Finder())
+    ->in([
+        __DIR__ . '/core',
+        __DIR__ . '/src',
+        __DIR__ . '/tests',
+        __DIR__ . '/migrations',
+        __DIR__ . '/bench',
+        __DIR__ . '/config',
+        __DIR__ . '/public',
+    ])
+    ;
 
 return (new PhpCsFixer\Config())
+    ->setParallelConfig(PhpCsFixer\Runner\Parallel\ParallelConfigFactory::detect())
+    ->setUnsupportedPhpVersionAllowed(true)
     ->setRiskyAllowed(true)
     ->setRules([
         '@Symfony' => true,
@@ -12,6 +24,7 @@ return (new PhpCsFixer\Config())
         'declare_strict_types' => true,
         'ordered_imports' => true,
         'phpdoc_to_comment' => false,
+        'single_line_throw' => false,
         'native_function_invocation' => ['include' => ['@compiler_optimized'], 'scope' => 'namespaced', 'strict' => true],
     ])
     ->setFinder($finder);

@@ -29,18 +29,40 @@ final class Scores
     /** Five parts with rhythms and slurs of their own: about 30 notes and 22 strokes a measure. */
     public static function fiveParts(int $measures): Piece
     {
-        $lines = ['D D/E/ F/G/ A', '(A/B/)(A/G/) F D/E/', 'G/F/ (E/D/) E/F/ A', '(d/c/) B/A/ (B/c/) A', 'B/A/ (G/F/) E D/D/', '(DE/F/) G A/B/', '(A3/ B/) (A/G/) F', 'z D/E/ (F/G/) A/A/'];
+        $lines = [
+            'D D/E/ F/G/ A',
+            '(A/B/)(A/G/) F D/E/',
+            'G/F/ (E/D/) E/F/ A',
+            '(d/c/) B/A/ (B/c/) A',
+            'B/A/ (G/F/) E D/D/',
+            '(DE/F/) G A/B/',
+            '(A3/ B/) (A/G/) F',
+            'z D/E/ (F/G/) A/A/',
+        ];
         $parts = [];
         foreach ([...Instrument::strings(), Instrument::Violin] as $number => $instrument) {
             $abc = "X:1\nT:Long\nM:4/4\nL:1/4\nK:D\n";
             for ($measure = 0; $measure < $measures; ++$measure) {
-                $abc .= $lines[($measure * (3 + 2 * $number) + intdiv($measure, 5 + $number)) % 8].' |'.(3 === $measure % 4 ? "\n" : ' ');
+                $abc .=
+                    $lines[($measure * (3 + 2 * $number) + intdiv($measure, 5 + $number)) % 8].' |'.(3 === $measure % 4 ? "\n" : ' ');
             }
             $line = Reader::read($abc)->piece;
             $parts[] = PartsFromLine::of($line, [$instrument])->piece->parts[0];
         }
 
-        return $line->withParts(array_map(static fn (Part $part, int $at): Part => new Part('P'.($at + 1), $part->name, $part->instrument, $part->clef, $part->measures), $parts, array_keys($parts)));
+        return $line->withParts(
+            array_map(
+                static fn (Part $part, int $at): Part => new Part(
+                    'P'.($at + 1),
+                    $part->name,
+                    $part->instrument,
+                    $part->clef,
+                    $part->measures,
+                ),
+                $parts,
+                array_keys($parts),
+            ),
+        );
     }
 
     public static function musicXml(int $measures): string

@@ -42,7 +42,13 @@ final class Stopwatch
         echo "\n$title\n";
         $yardstick = reset($medians) ?: 1.0;
         foreach ($medians as $name => $milliseconds) {
-            printf("  %-44s %9.2f ms %7.2f ×%s\n", $name, $milliseconds, $milliseconds / $yardstick, $milliseconds / $yardstick > $limit ? "  over its budget of $limit" : '');
+            printf(
+                "  %-44s %9.2f ms %7.2f ×%s\n",
+                $name,
+                $milliseconds,
+                $milliseconds / $yardstick,
+                $milliseconds / $yardstick > $limit ? "  over its budget of $limit" : '',
+            );
         }
     }
 }

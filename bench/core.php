@@ -37,19 +37,40 @@ $read = MusicXmlReader::read($musicXml);
 $memory = memory_get_peak_usage() - $before;
 unset($read);
 
-Stopwatch::print(sprintf('MusicXML, 1,000 measures in four parts (%.1f MB); budget 4 × the bare walk', strlen($musicXml) / 1e6), Stopwatch::medians([
-    'bare XMLReader walk' => $walk,
-    'MusicXML read' => static fn () => MusicXmlReader::read($musicXml),
-], 9), 4.0);
+Stopwatch::print(
+    sprintf('MusicXML, 1,000 measures in four parts (%.1f MB); budget 4 × the bare walk', strlen($musicXml) / 1e6),
+    Stopwatch::medians(
+        [
+            'bare XMLReader walk' => $walk,
+            'MusicXML read' => static fn () => MusicXmlReader::read($musicXml),
+        ],
+        9,
+    ),
+    4.0,
+);
 printf("  memory at its peak: %.1f MB, %.1f × the file (budget 12)\n", $memory / 1e6, $memory / strlen($musicXml));
-Stopwatch::print('Ten times the file; budget 11 ×', Stopwatch::medians([
-    '1,000 measures' => static fn () => MusicXmlReader::read($musicXml),
-    '10,000 measures' => static fn () => MusicXmlReader::read($tenTimes),
-], 3, 1), 11.0);
-Stopwatch::print('1,000 measures of one line', Stopwatch::medians([
-    'ABC read' => static fn () => AbcReader::read($abc),
-    'stored document read' => static fn () => PieceDocument::decode($document),
-], 7));
+Stopwatch::print(
+    'Ten times the file; budget 11 ×',
+    Stopwatch::medians(
+        [
+            '1,000 measures' => static fn () => MusicXmlReader::read($musicXml),
+            '10,000 measures' => static fn () => MusicXmlReader::read($tenTimes),
+        ],
+        3,
+        1,
+    ),
+    11.0,
+);
+Stopwatch::print(
+    '1,000 measures of one line',
+    Stopwatch::medians(
+        [
+            'ABC read' => static fn () => AbcReader::read($abc),
+            'stored document read' => static fn () => PieceDocument::decode($document),
+        ],
+        7,
+    ),
+);
 
 $hands = static function (Piece $piece): array {
     $notes = $strokes = 0;
@@ -65,7 +86,14 @@ $five = Scores::fiveParts(200);
 $long = Scores::fiveParts(2000);
 [$notes, $strokes] = $hands($five);
 $times = Stopwatch::medians(['200 measures' => static fn () => $hands($five), '2,000 measures' => static fn () => $hands($long)], 5, 1);
-Stopwatch::print(sprintf('Both hands of five parts, %d notes and %d strokes; ten times the measures in under 11 ×', $notes, $strokes), $times, 11.0);
+Stopwatch::print(
+    sprintf('Both hands of five parts, %d notes and %d strokes; ten times the measures in under 11 ×', $notes, $strokes),
+    $times,
+    11.0,
+);
 printf("  200 measures: %.0f ms (budget 300, goal 180)\n", $times['200 measures']);
 $short = Scores::fiveParts(32);
-Stopwatch::print('Both hands of 32 measures for four instruments; budget 60 ms for the whole analysis', Stopwatch::medians(['32 measures' => static fn () => $hands($short->withParts(array_slice($short->parts, 0, 4)))], 9, 1));
+Stopwatch::print(
+    'Both hands of 32 measures for four instruments; budget 60 ms for the whole analysis',
+    Stopwatch::medians(['32 measures' => static fn () => $hands($short->withParts(array_slice($short->parts, 0, 4)))], 9, 1),
+);

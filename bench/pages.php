@@ -21,11 +21,34 @@ $lesson = $browser->find($class, '~(/lessons/\d+)/end">[^<]*</a> <span class="so
 $tune = (string) file_get_contents(dirname(__DIR__).'/demo/tunes/06-kettle-on-the-hob.abc');
 
 $pages = [];
-foreach (['empty page' => '/blank', 'today' => '/', 'library' => '/library', 'add a piece' => '/library/new', 'quick entry' => '/library/entry', 'piece' => $piece, 'notation of 8 measures' => $piece.'/notation?from=0&to=8', 'the same with hands' => $piece.'/notation?from=0&to=8&instrument=cello&fingers=all&bows=1&ribbon=1', 'sequence' => $sequence, 'lesson' => $lesson, 'lesson, one instrument' => $lesson.'/players/P1', 'lesson log' => $lesson.'/log', 'end of lesson' => $lesson.'/end', 'class' => $class] as $name => $address) {
+foreach (
+    [
+        'empty page' => '/blank',
+        'today' => '/',
+        'library' => '/library',
+        'add a piece' => '/library/new',
+        'quick entry' => '/library/entry',
+        'piece' => $piece,
+        'notation of 8 measures' => $piece.'/notation?from=0&to=8',
+        'the same with hands' => $piece.'/notation?from=0&to=8&instrument=cello&fingers=all&bows=1&ribbon=1',
+        'sequence' => $sequence,
+        'lesson' => $lesson,
+        'lesson, one instrument' => $lesson.'/players/P1',
+        'lesson log' => $lesson.'/log',
+        'end of lesson' => $lesson.'/end',
+        'class' => $class,
+    ] as $name => $address
+) {
     $pages[$name] = static fn (): string => $browser->get($address);
 }
 Stopwatch::print('Pages, median of 41 in turn; budget 3 × the empty page', Stopwatch::medians($pages, 41), 3.0);
-Stopwatch::print('Import of a 26-measure ABC tune, with its page after it', Stopwatch::medians([
-    'empty page' => $pages['empty page'],
-    'import' => static fn () => $browser->post('/library/new', ['abc' => $tune]),
-], 15));
+Stopwatch::print(
+    'Import of a 26-measure ABC tune, with its page after it',
+    Stopwatch::medians(
+        [
+            'empty page' => $pages['empty page'],
+            'import' => static fn () => $browser->post('/library/new', ['abc' => $tune]),
+        ],
+        15,
+    ),
+);

@@ -20,10 +20,21 @@ final class Version20261125160000 extends AbstractMigration
         // Joins and the whole came from sequences; what else there is stays the cut.
         $this->addSql("UPDATE chunk SET own = 0 WHERE kind IN ('join', 'whole')");
         $this->addSql('ALTER TABLE chunk CHANGE own own TINYINT NOT NULL');
-        $this->addSql('CREATE TABLE cut_change (id INT AUTO_INCREMENT NOT NULL, chunks JSON NOT NULL, undone TINYINT NOT NULL, piece_id INT NOT NULL, program_id INT NOT NULL, INDEX IDX_6F7C0828C40FCFA8 (piece_id), INDEX IDX_6F7C08283EB8070A (program_id), INDEX IDX_6F7C0828C40FCFA8BF396750 (piece_id, id), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4');
-        $this->addSql('ALTER TABLE cut_change ADD CONSTRAINT FK_6F7C0828C40FCFA8 FOREIGN KEY (piece_id) REFERENCES piece (id) ON DELETE CASCADE');
-        $this->addSql('ALTER TABLE cut_change ADD CONSTRAINT FK_6F7C08283EB8070A FOREIGN KEY (program_id) REFERENCES program (id) ON DELETE CASCADE');
-        $this->addSql("ALTER TABLE sequence CHANGE comfort comfort DOUBLE PRECISION DEFAULT NULL, ADD method VARCHAR(12) DEFAULT 'forward' NOT NULL, ADD instruments JSON DEFAULT '[]' NOT NULL");
+        $this->addSql(
+            'CREATE TABLE cut_change (id INT AUTO_INCREMENT NOT NULL, chunks JSON NOT NULL, undone TINYINT NOT NULL, piece_id INT '
+                .'NOT NULL, program_id INT NOT NULL, INDEX IDX_6F7C0828C40FCFA8 (piece_id), INDEX IDX_6F7C08283EB8070A (program_id), '
+                .'INDEX IDX_6F7C0828C40FCFA8BF396750 (piece_id, id), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4',
+        );
+        $this->addSql(
+            'ALTER TABLE cut_change ADD CONSTRAINT FK_6F7C0828C40FCFA8 FOREIGN KEY (piece_id) REFERENCES piece (id) ON DELETE CASCADE',
+        );
+        $this->addSql(
+            'ALTER TABLE cut_change ADD CONSTRAINT FK_6F7C08283EB8070A FOREIGN KEY (program_id) REFERENCES program (id) ON DELETE CASCADE',
+        );
+        $this->addSql(
+            "ALTER TABLE sequence CHANGE comfort comfort DOUBLE PRECISION DEFAULT NULL, ADD method VARCHAR(12) DEFAULT 'forward' NOT "
+                ."NULL, ADD instruments JSON DEFAULT '[]' NOT NULL",
+        );
         $this->addSql('ALTER TABLE sequence CHANGE method method VARCHAR(12) NOT NULL, CHANGE instruments instruments JSON NOT NULL');
         $this->addSql('ALTER TABLE step ADD rung VARCHAR(12) DEFAULT NULL, ADD like_id INT DEFAULT NULL');
         $this->addSql('ALTER TABLE step ADD CONSTRAINT FK_43B9FE3C859BFA32 FOREIGN KEY (like_id) REFERENCES chunk (id) ON DELETE SET NULL');

@@ -11,7 +11,7 @@ final class Version20261126060000 extends AbstractMigration
 {
     public function getDescription(): string
     {
-        return 'What tells one state of a score, a log or a class with its groups from another; a teacher\'s own fingers and bows are overrides.';
+        return 'What tells one state of a score, a log or a class from another; what a teacher sets of a note is an override.';
     }
 
     public function up(Schema $schema): void
@@ -21,8 +21,8 @@ final class Version20261126060000 extends AbstractMigration
         $this->addSql('ALTER TABLE piece CHANGE score_hash score_hash CHAR(32) NOT NULL');
         $this->addSql('ALTER TABLE lesson ADD log_hash BIGINT DEFAULT 0 NOT NULL');
         $this->addSql(
-            'UPDATE lesson SET log_hash = '
-            .'(SELECT COALESCE(BIT_XOR(CONV(LEFT(MD5(e.id), 15), 16, 10)), 0) FROM log_entry e WHERE e.lesson_id = lesson.id)',
+            'UPDATE lesson SET log_hash = '.
+                '(SELECT COALESCE(BIT_XOR(CONV(LEFT(MD5(e.id), 15), 16, 10)), 0) FROM log_entry e WHERE e.lesson_id = lesson.id)',
         );
         $this->addSql('ALTER TABLE school_class ADD group_changes INT DEFAULT 0 NOT NULL');
         $this->rename('hand_edit', '4F2DB4DF', 'hand_override', '781721C9');

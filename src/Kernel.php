@@ -19,7 +19,9 @@ final class Kernel extends BaseKernel
         $hash = hash_init('xxh128');
         foreach (['core', 'src'] as $folder) {
             $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder, '/\.php$/'));
-            $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->getProjectDir().'/'.$folder, \FilesystemIterator::SKIP_DOTS));
+            $files = new \RecursiveIteratorIterator(
+                new \RecursiveDirectoryIterator($this->getProjectDir().'/'.$folder, \FilesystemIterator::SKIP_DOTS),
+            );
             $paths = [];
             foreach ($files as $file) {
                 if ($file instanceof \SplFileInfo && 'php' === $file->getExtension()) {

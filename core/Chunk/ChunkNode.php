@@ -15,6 +15,8 @@ final readonly class ChunkNode
     /** @return list<Chunk> the smallest chunks, in order */
     public function leaves(): array
     {
-        return [] === $this->children ? [$this->chunk] : array_merge(...array_map(static fn (self $child): array => $child->leaves(), $this->children));
+        return [] === $this->children
+            ? [$this->chunk]
+            : array_merge(...array_map(static fn (self $child): array => $child->leaves(), $this->children));
     }
 }

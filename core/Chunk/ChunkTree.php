@@ -13,7 +13,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * The cut of a piece (handbook 5): the whole, its sections, their phrases, pairs of measures and measures. The chunks of each level hold every
+ * The cut of a piece (handbook 5): the whole, its sections, their phrases, pairs of measures and measures. The chunks of each level hold
+ * every
  * measure once; no border of it lies inside a slur, tie or tuplet, unless a teacher pulled it there.
  */
 final readonly class ChunkTree
@@ -31,13 +32,23 @@ final readonly class ChunkTree
     {
         $borders = Borders::of($piece, $likeness);
         $starts = self::starts($piece, $likeness, $borders);
-        $cuts = array_map(static fn (Border $border): Place => $border->place, Phrases::of($piece, $borders, $level, $weights, $starts)->borders);
+        $cuts = array_map(
+            static fn (Border $border): Place => $border->place,
+            Phrases::of($piece, $borders, $level, $weights, $starts)->borders,
+        );
 
-        return self::build($piece, $likeness, $borders, $starts, self::chunks($piece, ChunkKind::Phrase, $piece->start(), $cuts, $piece->end()));
+        return self::build(
+            $piece,
+            $likeness,
+            $borders,
+            $starts,
+            self::chunks($piece, ChunkKind::Phrase, $piece->start(), $cuts, $piece->end()),
+        );
     }
 
     /**
-     * The tree over a cut that is given: phrases as they are, measures in them where borders allow, and sections where phrases begin with them.
+     * The tree over a cut that is given: phrases as they are, measures in them where borders allow, and sections where phrases begin with
+     * them.
      *
      * @param non-empty-list<Chunk> $phrases one after the other over the whole piece
      *
@@ -96,10 +107,19 @@ final readonly class ChunkTree
             for (; isset($measures[$at]) && $measures[$at]->place->isBefore($phrase->to); ++$at) {
                 $inside[] = $measures[$at]->place;
             }
-            $held[] = new ChunkNode($phrase, array_map(static fn (Chunk $measure): ChunkNode => new ChunkNode($measure, []), self::chunks($piece, null, $phrase->from, $inside, $phrase->to)));
+            $held[] = new ChunkNode(
+                $phrase,
+                array_map(
+                    static fn (Chunk $measure): ChunkNode => new ChunkNode($measure, []),
+                    self::chunks($piece, null, $phrase->from, $inside, $phrase->to),
+                ),
+            );
             $next = $phrases[$index + 1] ?? null;
             if (null === $next || isset($starts[$next->from->position.' '.$next->from->offset])) {
-                $sections[] = new ChunkNode(Chunk::of($piece, ChunkKind::Section, $held[0]->chunk->from, $phrase->to, null !== $next), $held);
+                $sections[] = new ChunkNode(
+                    Chunk::of($piece, ChunkKind::Section, $held[0]->chunk->from, $phrase->to, null !== $next),
+                    $held,
+                );
                 $held = [];
             }
         }

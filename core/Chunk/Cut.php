@@ -10,7 +10,8 @@ use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Refusal;
 
 /**
- * A teacher's cut of a piece and what can be done with it (handbook 5): making, moving, splitting and joining chunks. Each answers with a new cut.
+ * A teacher's cut of a piece and what can be done with it (handbook 5): making, moving, splitting and joining chunks. Each answers with a
+ * new cut.
  */
 final readonly class Cut
 {
@@ -120,7 +121,11 @@ final readonly class Cut
     {
         $chunk = $this->chunks[$number];
 
-        return new self($this->piece, [$number => Chunk::of($this->piece, $chunk->kind, $chunk->from, $chunk->to, !$chunk->lands)] + $this->chunks, $number);
+        return new self(
+            $this->piece,
+            [$number => Chunk::of($this->piece, $chunk->kind, $chunk->from, $chunk->to, !$chunk->lands)] + $this->chunks,
+            $number,
+        );
     }
 
     /**
@@ -143,7 +148,10 @@ final readonly class Cut
      */
     public function phrases(ChunkTree $proposal): array
     {
-        $leaves = array_filter($this->chunks, static fn (Chunk $chunk): bool => !\in_array($chunk->kind, [ChunkKind::Spot, ChunkKind::Join, ChunkKind::Whole], true));
+        $leaves = array_filter(
+            $this->chunks,
+            static fn (Chunk $chunk): bool => !\in_array($chunk->kind, [ChunkKind::Spot, ChunkKind::Join, ChunkKind::Whole], true),
+        );
         usort($leaves, static fn (Chunk $one, Chunk $other): int => $one->from->compare($other->from) ?: $one->to->compare($other->to));
         $proposed = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $proposal->phrases());
         $phrases = [];
@@ -192,10 +200,20 @@ final readonly class Cut
                 $chunks[$key] = $chunk;
                 continue;
             }
-            if (!$from->isBefore($end) || $this->piece->ticksBetween($from, $end) < min($this->piece->beatTicks, $this->piece->ticksBetween($chunk->from, $chunk->to))) {
+            $least = min($this->piece->beatTicks, $this->piece->ticksBetween($chunk->from, $chunk->to));
+            if (
+                !$from->isBefore($end)
+                || $this->piece->ticksBetween($from, $end) < $least
+            ) {
                 throw Refusal::because('A chunk holds at least one beat.');
             }
-            $chunks[$key] = Chunk::of($this->piece, ChunkKind::Spot === $chunk->kind ? $chunk->kind : $this->kind($from, $end), $from, $end, $chunk->lands);
+            $chunks[$key] = Chunk::of(
+                $this->piece,
+                ChunkKind::Spot === $chunk->kind ? $chunk->kind : $this->kind($from, $end),
+                $from,
+                $end,
+                $chunk->lands,
+            );
         }
 
         return new self($this->piece, $chunks, $number);
@@ -207,7 +225,9 @@ final readonly class Cut
             return ChunkKind::Whole;
         }
 
-        return ChunkKind::ofSize(max(1, (int) round($this->piece->ticksBetween($from, $to) / $this->piece->measures[$from->position]->meter->ticks())));
+        return ChunkKind::ofSize(
+            max(1, (int) round($this->piece->ticksBetween($from, $to) / $this->piece->measures[$from->position]->meter->ticks())),
+        );
     }
 
     /** The bar line, or in one measure the beat, nearest to the middle. */
@@ -225,8 +245,13 @@ final readonly class Cut
             }
         }
         foreach ($places as $place) {
-            if ($chunk->from->isBefore($place) && $place->isBefore($chunk->to)
-                && (null === $best || abs($this->piece->ticksBetween($chunk->from, $place) - $half) < abs($this->piece->ticksBetween($chunk->from, $best) - $half))) {
+            if (
+                $chunk->from->isBefore($place)
+                && $place->isBefore($chunk->to)
+                && (null === $best
+                    || abs($this->piece->ticksBetween($chunk->from, $place) - $half) <
+                        abs($this->piece->ticksBetween($chunk->from, $best) - $half))
+            ) {
                 $best = $place;
             }
         }

@@ -9,7 +9,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * Finds the measures of a score in a newer state of it, so that a teacher's cut stays on the same music (handbook 5): measures that are the same
+ * Finds the measures of a score in a newer state of it, so that a teacher's cut stays on the same music (handbook 5): measures that are
+ * the same
  * are paired in order, as many as can be; between them those that were changed.
  */
 final readonly class Realignment
@@ -35,7 +36,11 @@ final readonly class Realignment
         while ($endBefore > $start && $endAfter > $start && $before[$endBefore - 1] === $after[$endAfter - 1]) {
             $pairs[--$endBefore] = --$endAfter;
         }
-        $pairs += self::between(\array_slice($before, $start, $endBefore - $start), \array_slice($after, $start, $endAfter - $start), $start);
+        $pairs += self::between(
+            \array_slice($before, $start, $endBefore - $start),
+            \array_slice($after, $start, $endAfter - $start),
+            $start,
+        );
         ksort($pairs);
 
         return new self($old, $new, self::changed($pairs, \count($before), \count($after)));
@@ -50,7 +55,9 @@ final readonly class Realignment
         $from = $this->start($chunk->from);
         $to = $this->end($chunk->to);
 
-        return null === $from || null === $to || !$from->isBefore($to) ? null : Chunk::of($this->new, $chunk->kind, $from, $to, $chunk->lands && !$to->equals($this->new->end()));
+        return null === $from || null === $to || !$from->isBefore($to)
+            ? null
+            : Chunk::of($this->new, $chunk->kind, $from, $to, $chunk->lands && !$to->equals($this->new->end()));
     }
 
     /** The id of a note in the newer score, by its measure; none if that is gone. */
@@ -69,7 +76,10 @@ final readonly class Realignment
     {
         for ($position = $place->position; $position < \count($this->old->measures); ++$position) {
             if (isset($this->pairs[$position])) {
-                $offset = $position === $place->position && $place->offset < $this->new->measures[$this->pairs[$position]]->length ? $place->offset : 0;
+                $offset =
+                    $position === $place->position && $place->offset < $this->new->measures[$this->pairs[$position]]->length
+                        ? $place->offset
+                        : 0;
 
                 return Place::of($this->pairs[$position], $offset);
             }
@@ -97,7 +107,11 @@ final readonly class Realignment
     /** @return list<string> what each measure holds, in the part that both scores begin with */
     private static function forms(Piece $piece): array
     {
-        return array_map(static fn (int $position): string => $piece->measures[$position]->length.MeasureShape::of($piece, [$piece->parts[0]], $position)->same, array_keys($piece->measures));
+        return array_map(
+            static fn (int $position): string => $piece->measures[$position]->length.
+                MeasureShape::of($piece, [$piece->parts[0]], $position)->same,
+            array_keys($piece->measures),
+        );
     }
 
     /**
@@ -117,7 +131,10 @@ final readonly class Realignment
         $lengths = array_fill(0, \count($before) + 1, array_fill(0, \count($after) + 1, 0));
         for ($one = \count($before) - 1; $one >= 0; --$one) {
             for ($other = \count($after) - 1; $other >= 0; --$other) {
-                $lengths[$one][$other] = $before[$one] === $after[$other] ? 1 + $lengths[$one + 1][$other + 1] : max($lengths[$one + 1][$other], $lengths[$one][$other + 1]);
+                $lengths[$one][$other] =
+                    $before[$one] === $after[$other]
+                        ? 1 + $lengths[$one + 1][$other + 1]
+                        : max($lengths[$one + 1][$other], $lengths[$one][$other + 1]);
             }
         }
         for ($one = 0, $other = 0; isset($before[$one], $after[$other]);) {

@@ -20,8 +20,13 @@ final readonly class Difficulty
      * @param list<Spot>           $others  spots without a tempo
      * @param array<string, float> $weights of notes by how new they are, by event id; only those that are not known
      */
-    private function __construct(private int $beatTicks, private array $parts, private array $moves, private array $others, public array $weights)
-    {
+    private function __construct(
+        private int $beatTicks,
+        private array $parts,
+        private array $moves,
+        private array $others,
+        public array $weights,
+    ) {
     }
 
     /**
@@ -70,7 +75,8 @@ final readonly class Difficulty
     }
 
     /**
-     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it where nothing
+     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it where
+     * nothing
      * moves.
      *
      * @param list<Instrument>|null $only of these instruments; of all if none are named
@@ -99,7 +105,10 @@ final readonly class Difficulty
         foreach ($this->moves as $index => $moves) {
             array_push($spots, ...Spots::hard($this->parts[$index], $this->beatTicks, $moves->moves, $goal));
         }
-        $spots = null === $only ? $spots : array_values(array_filter($spots, static fn (Spot $spot): bool => \in_array($spot->instrument, $only, true)));
+        $spots =
+            null === $only
+                ? $spots
+                : array_values(array_filter($spots, static fn (Spot $spot): bool => \in_array($spot->instrument, $only, true)));
 
         return Spot::worstFirst($spots);
     }

@@ -18,13 +18,20 @@ final readonly class Move
      * @param float  $seconds that the class needs
      * @param Notice $reason  the row that decided
      */
-    public function __construct(public Place $from, public Place $to, public int $at, public float $beats, public float $seconds, public MoveFamily $family, public Notice $reason)
-    {
+    public function __construct(
+        public Place $from,
+        public Place $to,
+        public int $at,
+        public float $beats,
+        public float $seconds,
+        public MoveFamily $family,
+        public Notice $reason,
+    ) {
     }
 
     /** The tempo at which the written gap gives the time, in beats a minute. */
     public function comfort(): float
     {
-        return 60 * $this->beats / $this->seconds;
+        return (60 * $this->beats) / $this->seconds;
     }
 }

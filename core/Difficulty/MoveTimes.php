@@ -14,7 +14,8 @@ use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Place;
 
 /**
- * The moves of a line with their times (handbook 6): the largest of the rows that apply and a quarter of each other; then what is added, what
+ * The moves of a line with their times (handbook 6): the largest of the rows that apply and a quarter of each other; then what is added,
+ * what
  * multiplies, the level, newness, and the class's own factor of the family.
  */
 final class MoveTimes
@@ -26,7 +27,10 @@ final class MoveTimes
     private const LEVELS = [1 => 1.0, 2 => 0.8, 3 => 0.65, 4 => 0.55];
     private const LEAST = 0.11;
 
-    /** @var array<string, array{int, bool, string}> by the id of each note: number of its stroke, whether the bow is lifted before it, and its first note if it is hooked */
+    /**
+     * @var array<string, array{int, bool, string}> by the id of each note: number of its stroke, whether the bow is lifted before it, and
+     *                                              its first note if it is hooked
+     */
     private array $strokes = [];
     /** @var array<string, array{float, MoveFamily, Notice}> what equal moves take */
     private array $known = [];
@@ -62,9 +66,28 @@ final class MoveTimes
             $place = Place::of($note->position, $note->offset);
             $stroke = $self->strokes[$note->id] ?? null;
             if (null !== $earlier && null !== $from && null !== $start) {
-                $hop = $from->string !== $to->string && $from->finger === $to->finger && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
-                [$seconds, $family, $reason] = $self->time($from, $to, self::bow($left, $stroke), $hop, null !== $stroke && $stroke[2] === $note->id, $note->slurredFrom, $newness[$index] ?? Newness::Known);
-                $moves[] = new Move($start, $place, $note->at, max(1, $note->at - $earlier->at) / $hands->piece->beatTicks, $seconds, $family, $reason);
+                $hop =
+                    $from->string !== $to->string
+                    && $from->finger === $to->finger
+                    && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
+                [$seconds, $family, $reason] = $self->time(
+                    $from,
+                    $to,
+                    self::bow($left, $stroke),
+                    $hop,
+                    null !== $stroke && $stroke[2] === $note->id,
+                    $note->slurredFrom,
+                    $newness[$index] ?? Newness::Known,
+                );
+                $moves[] = new Move(
+                    $start,
+                    $place,
+                    $note->at,
+                    max(1, $note->at - $earlier->at) / $hands->piece->beatTicks,
+                    $seconds,
+                    $family,
+                    $reason,
+                );
             }
             [$earlier, $from, $start, $left] = [$note, $to, $place, $stroke];
         }
@@ -80,14 +103,30 @@ final class MoveTimes
     private function time(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
     {
         // Notes of one pitch share their candidates, which live as long as the hands.
-        $key = spl_object_id($from).' '.spl_object_id($to).' '.$bow?->value.($hop ? 'h' : '').($hooked ? 'k' : '').($slurred ? 's' : '').(Newness::Known === $newness ? '' : $newness->value);
+        $key =
+            spl_object_id($from).
+            ' '.
+            spl_object_id($to).
+            ' '.
+            $bow?->value.
+            ($hop ? 'h' : '').
+            ($hooked ? 'k' : '').
+            ($slurred ? 's' : '').
+            (Newness::Known === $newness ? '' : $newness->value);
 
         return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $slurred, $newness);
     }
 
     /** @return array{float, MoveFamily, Notice} */
-    private function reckoned(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
-    {
+    private function reckoned(
+        Candidate $from,
+        Candidate $to,
+        ?MoveRow $bow,
+        bool $hop,
+        bool $hooked,
+        bool $slurred,
+        Newness $newness,
+    ): array {
         $rows = $this->leftHand($from, $to, $hop);
         if (null !== $bow) {
             $rows[] = $bow;
@@ -103,12 +142,16 @@ final class MoveTimes
         $seconds *= $from->string !== $to->string && $slurred ? self::CROSSING_IN_SLUR : 1.0;
         $seconds *= self::LEVELS[$this->hands->policies->level] * $newness->factor() * ($this->factors[$largest->family()->value] ?? 1.0);
 
-        return [max(self::LEAST, $seconds), $largest->family(), new Notice(0, 0, $largest->sentence(), [
-            'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
-            'other' => (string) $from->finger,
-            'from' => $this->hands->fingering->fingerboard->stringName($from->string),
-            'to' => $this->hands->fingering->fingerboard->stringName($to->string),
-        ])];
+        return [
+            max(self::LEAST, $seconds),
+            $largest->family(),
+            new Notice(0, 0, $largest->sentence(), [
+                'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
+                'other' => (string) $from->finger,
+                'from' => $this->hands->fingering->fingerboard->stringName($from->string),
+                'to' => $this->hands->fingering->fingerboard->stringName($to->string),
+            ]),
+        ];
     }
 
     /** @return list<MoveRow> */
@@ -166,7 +209,12 @@ final class MoveTimes
     {
         $hands = $this->hands->fingering->hands;
 
-        return (Placement::Stretched === $from->placement) !== (Placement::Stretched === $to->placement) && !$from->isOpen() && !$to->isOpen()
-            || (!$from->isOpen() && !$to->isOpen() && $hands[$from->hand]->position === $hands[$to->hand]->position && $hands[$from->hand]->shape !== $hands[$to->hand]->shape);
+        return ((Placement::Stretched === $from->placement) !== (Placement::Stretched === $to->placement)
+            && !$from->isOpen()
+            && !$to->isOpen())
+            || (!$from->isOpen()
+                && !$to->isOpen()
+                && $hands[$from->hand]->position === $hands[$to->hand]->position
+                && $hands[$from->hand]->shape !== $hands[$to->hand]->shape);
     }
 }

@@ -38,7 +38,10 @@ final readonly class MovesOfLine
             $row = [];
             $half = 1 << ($level - 1);
             for ($index = 0; $index + 2 * $half <= \count($blocks); ++$index) {
-                $row[] = $moves[$below[$index]]->comfort() <= $moves[$below[$index + $half]]->comfort() ? $below[$index] : $below[$index + $half];
+                $row[] =
+                    $moves[$below[$index]]->comfort() <= $moves[$below[$index + $half]]->comfort()
+                        ? $below[$index]
+                        : $below[$index + $half];
             }
             $least[] = $row;
         }
@@ -64,7 +67,10 @@ final readonly class MovesOfLine
         $hardest = null;
         if ($firstBlock <= $lastBlock) {
             $level = (int) floor(log($lastBlock - $firstBlock + 1, 2));
-            $hardest = self::harder($this->moves[$this->least[$level][$firstBlock]], $this->moves[$this->least[$level][$lastBlock + 1 - (1 << $level)]]);
+            $hardest = self::harder(
+                $this->moves[$this->least[$level][$firstBlock]],
+                $this->moves[$this->least[$level][$lastBlock + 1 - (1 << $level)]],
+            );
         }
         for ($index = $first; $index <= $last; ++$index) {
             if ($index === $firstBlock * self::BLOCK && $firstBlock <= $lastBlock) {

@@ -20,8 +20,14 @@ final readonly class Spot
      * @param Move|null $move     the worst of its moves
      * @param float     $severity goal divided by comfort; 1 for spots without one
      */
-    public function __construct(public Instrument $instrument, public Place $from, public Place $to, public ?Move $move, public float $severity, public Notice $reason)
-    {
+    public function __construct(
+        public Instrument $instrument,
+        public Place $from,
+        public Place $to,
+        public ?Move $move,
+        public float $severity,
+        public Notice $reason,
+    ) {
     }
 
     /** Tempo at which it becomes comfortable, in beats a minute: the goal at which it would vanish; none for spots of another kind. */

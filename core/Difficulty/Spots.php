@@ -16,7 +16,8 @@ use CoinStair\Core\Score\Place;
 
 /**
  * The hard spots of a line (handbook 5): moves that are not comfortable at the goal tempo, those less than a beat apart as one; and
- * places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place on the string that is new.
+ * places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place on the string that is
+ * new.
  */
 final class Spots
 {
@@ -73,7 +74,14 @@ final class Spots
             $partners = array_values(array_diff($earlier->unisonOf($id), $span->rests));
             $place = [] === $partners ? null : self::firstOwn($piece, $hands, $span->from, $partners);
             if (null !== $place) {
-                $spots[] = new Spot($hands->instrument(), $moves->noteBefore($place) ?? $place, $place, null, 1.0, new Notice(0, 0, 'The part leaves the unison.'));
+                $spots[] = new Spot(
+                    $hands->instrument(),
+                    $moves->noteBefore($place) ?? $place,
+                    $place,
+                    null,
+                    1.0,
+                    new Notice(0, 0, 'The part leaves the unison.'),
+                );
             }
         }
 
@@ -127,7 +135,10 @@ final class Spots
         $before = null;
         $measures = $hands->piece->measures;
         foreach ($hands->fingering->notes as $index => $note) {
-            $sentences = null === $before || $before->position !== $note->position ? self::ofMeasure($measures[$note->position], $measures[$note->position - 1] ?? null) : [];
+            $sentences =
+                null === $before || $before->position !== $note->position
+                    ? self::ofMeasure($measures[$note->position], $measures[$note->position - 1] ?? null)
+                    : [];
             if ($note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks) {
                 $sentences[] = 'The entry after a long rest.';
             }
@@ -141,7 +152,14 @@ final class Spots
             }
             foreach ($sentences as $sentence) {
                 $place = Place::of($note->position, $note->offset);
-                $spots[] = new Spot($hands->instrument(), null === $before ? $place : Place::of($before->position, $before->offset), $place, null, 1.0, new Notice(0, 0, $sentence));
+                $spots[] = new Spot(
+                    $hands->instrument(),
+                    null === $before ? $place : Place::of($before->position, $before->offset),
+                    $place,
+                    null,
+                    1.0,
+                    new Notice(0, 0, $sentence),
+                );
             }
             $end = $note->at + $note->length;
             $before = $note;
@@ -153,11 +171,13 @@ final class Spots
     /** @return list<string> what makes the first note of a measure a spot */
     private static function ofMeasure(Measure $measure, ?Measure $earlier): array
     {
-        return array_keys(array_filter([
-            'The key changes.' => null !== $earlier && !$earlier->key->equals($measure->key),
-            'The meter changes.' => null !== $earlier && !$earlier->meter->equals($measure->meter),
-            'The jump to the last ending.' => [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
-        ]));
+        return array_keys(
+            array_filter([
+                'The key changes.' => null !== $earlier && !$earlier->key->equals($measure->key),
+                'The meter changes.' => null !== $earlier && !$earlier->meter->equals($measure->meter),
+                'The jump to the last ending.' => [] !== $measure->endingStart && !\in_array(1, $measure->endingStart, true),
+            ]),
+        );
     }
 
     private static function placeName(BothHands $hands, int $index): string

@@ -10,7 +10,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * Every place at which a phrase may end and the next begin, with what speaks for it (handbook 5): bar lines, the upbeats before them, and notes
+ * Every place at which a phrase may end and the next begin, with what speaks for it (handbook 5): bar lines, the upbeats before them, and
+ * notes
  * after a rest of all parts. No place inside a slur, tie, tuplet or note is among them; an upbeat belongs to what follows.
  */
 final readonly class Borders
@@ -52,14 +53,22 @@ final readonly class Borders
             foreach ($offsets as $offset) {
                 $seam = $offset > 0 ? $seams->inside($position, $offset) : null;
                 if (null !== $seam && $offset === $leads) {
-                    $all[] = $before[$position + 1] = new Border(Place::of($position, $offset), self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1), $position + 1);
+                    $all[] = $before[$position + 1] = new Border(
+                        Place::of($position, $offset),
+                        self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1),
+                        $position + 1,
+                    );
                 } elseif (null !== $seam && $seam->afterRest) {
                     $all[] = new Border(Place::of($position, $offset), self::end($seam));
                 }
             }
             $next = $position + 1;
             if (!isset($before[$next]) && self::mayBegin($piece, $next) && $seams->isOpenAt($next) && !self::isUpbeat($piece, $position)) {
-                $all[] = $before[$next] = new Border(Place::of($next), self::end($seams->before($next)) + self::structure($piece, $likeness, $counted, $next), $next);
+                $all[] = $before[$next] = new Border(
+                    Place::of($next),
+                    self::end($seams->before($next)) + self::structure($piece, $likeness, $counted, $next),
+                    $next,
+                );
             }
         }
 
@@ -86,7 +95,8 @@ final readonly class Borders
         $measure = $piece->measures[$position];
         $before = $piece->measures[$position - 1] ?? null;
 
-        return $measure->isShort() && 2 * $measure->length <= $measure->meter->ticks()
+        return $measure->isShort()
+            && 2 * $measure->length <= $measure->meter->ticks()
             && (null === $before || ($before->isShort() && $before->length + $measure->length === $measure->meter->ticks()));
     }
 
@@ -144,7 +154,7 @@ final readonly class Borders
         $numbers = MeasureNumbers::of($piece)->all();
         $count = 0;
         foreach ($numbers as $position => $number) {
-            if ($position > 0 && ([false, false] !== self::marks($piece, $position))) {
+            if ($position > 0 && [false, false] !== self::marks($piece, $position)) {
                 $count = 0;
             }
             if ('0' !== $number && $number !== ($numbers[$position - 1] ?? null)) {

@@ -9,7 +9,8 @@ final readonly class Like
 {
     /**
      * @param int   $of position of the earlier measure
-     * @param float $by letters (moved), strings (other-string) or octaves up, negative down; the factor of the lengths (longer); 0 for other kinds
+     * @param float $by letters (moved), strings (other-string) or octaves up, negative down; the factor of the lengths (longer); 0 for
+     *                  other kinds
      */
     public function __construct(public int $of, public LikenessKind $kind, public float $by = 0.0)
     {

@@ -8,7 +8,8 @@ use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 
 /**
- * Which measures come back, and how (handbook 5): each measure against the earliest for which a kind holds. Measures are compared by keys of
+ * Which measures come back, and how (handbook 5): each measure against the earliest for which a kind holds. Measures are compared by keys
+ * of
  * their forms, so that the work grows with their number.
  */
 final readonly class Likeness
@@ -49,13 +50,19 @@ final readonly class Likeness
             }
         }
 
-        return new self($classes, self::withoutPickup($piece, $parts, $classes, $likes), array_map(static fn (MeasureShape $shape): bool => $shape->isSilent(), $shapes));
+        return new self(
+            $classes,
+            self::withoutPickup($piece, $parts, $classes, $likes),
+            array_map(static fn (MeasureShape $shape): bool => $shape->isSilent(), $shapes),
+        );
     }
 
     /** Measures that are to be learned: classes that have notes. */
     public function distinct(): int
     {
-        return \count(array_unique(array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY)));
+        return \count(
+            array_unique(array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY)),
+        );
     }
 
     /**
@@ -65,7 +72,9 @@ final readonly class Likeness
      */
     public function returning(): array
     {
-        $counts = array_count_values(array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY));
+        $counts = array_count_values(
+            array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY),
+        );
         $numbers = $returning = [];
         foreach ($this->classes as $position => $class) {
             if (($counts[$class] ?? 0) > 1) {
@@ -126,12 +135,20 @@ final readonly class Likeness
         if ($shape->isSilent()) {
             return $likes;
         }
-        $others = static fn (string $form, string $key): array => array_filter($earliest[$form][$key] ?? [], static fn (int $class): bool => $class !== $classes[$position], \ARRAY_FILTER_USE_KEY);
+        $others = static fn (string $form, string $key): array => array_filter(
+            $earliest[$form][$key] ?? [],
+            static fn (int $class): bool => $class !== $classes[$position],
+            \ARRAY_FILTER_USE_KEY,
+        );
         foreach ($others('start', $shape->start) as $of) {
             $likes[] = new Like($of, LikenessKind::OtherEnding);
             break;
         }
-        array_push($likes, ...self::moved($others('contour', $shape->contour), $shapes, $shape), ...self::elsewhere($others('interval', $shape->interval), $shapes, $shape));
+        array_push(
+            $likes,
+            ...self::moved($others('contour', $shape->contour), $shapes, $shape),
+            ...self::elsewhere($others('interval', $shape->interval), $shapes, $shape),
+        );
         foreach ($others('line', $shape->line) as $of) {
             if ($shapes[$of]->first !== $shape->first && $shapes[$of]->first > 0) {
                 $likes[] = new Like($of, LikenessKind::Longer, round($shape->first / $shapes[$of]->first, 6));
@@ -181,7 +198,15 @@ final readonly class Likeness
             if (!isset($likes['octave']) && null !== $octaves && 0 !== $octaves && 0 === $octaves % self::OCTAVE) {
                 $likes['octave'] = new Like($of, LikenessKind::Octave, intdiv($octaves, self::OCTAVE));
             }
-            $strings = self::one(array_map(static fn (int $halfSteps, bool $bass): ?int => 0 === $halfSteps % ($bass ? self::FOURTH : self::FIFTH) ? intdiv($halfSteps, $bass ? self::FOURTH : self::FIFTH) : null, $apart, $shape->basses));
+            $strings = self::one(
+                array_map(
+                    static fn (int $halfSteps, bool $bass): ?int => 0 === $halfSteps % ($bass ? self::FOURTH : self::FIFTH)
+                        ? intdiv($halfSteps, $bass ? self::FOURTH : self::FIFTH)
+                        : null,
+                    $apart,
+                    $shape->basses,
+                ),
+            );
             if (!isset($likes['string']) && null !== $strings && 0 !== $strings && abs($strings) <= self::STRINGS) {
                 $likes['string'] = new Like($of, LikenessKind::OtherString, $strings);
             }
@@ -239,7 +264,7 @@ final readonly class Likeness
         foreach ($parts as $part) {
             foreach ($part->events($position) as $event) {
                 if ($event->start >= $from && !$event->isGrace()) {
-                    $text .= ($event->start - $from).'+'.$event->length;
+                    $text .= $event->start - $from.'+'.$event->length;
                     foreach ($event->pitches as $pitch) {
                         $text .= $pitch->name();
                     }

@@ -8,7 +8,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * How much there is to learn between two places (handbook 5): the notes of the busiest part, weighted by how new they are; a note equal to its
+ * How much there is to learn between two places (handbook 5): the notes of the busiest part, weighted by how new they are; a note equal to
+ * its
  * left neighbor weighs little.
  */
 final class Load
@@ -32,7 +33,11 @@ final class Load
     {
         $loads = array_fill(0, \count($places) - 1, 0.0);
         if ($piece->isOutline()) {
-            return array_map(static fn (int $index): float => self::NOTES_PER_BEAT * $piece->ticksBetween($places[$index], $places[$index + 1]) / $piece->beatTicks, array_keys($loads));
+            return array_map(
+                static fn (int $index): float => (self::NOTES_PER_BEAT * $piece->ticksBetween($places[$index], $places[$index + 1])) /
+                    $piece->beatTicks,
+                array_keys($loads),
+            );
         }
         foreach ($piece->parts as $part) {
             $own = array_fill(0, \count($loads), 0.0);
@@ -55,7 +60,7 @@ final class Load
                     foreach ($inside as $offset) {
                         $at += $event->start >= $offset ? 1 : 0;
                     }
-                    $own[$at] += $name === $before ? self::REPEATED : ($weights[$event->id] ?? 1.0);
+                    $own[$at] += $name === $before ? self::REPEATED : $weights[$event->id] ?? 1.0;
                     $before = $name;
                 }
                 $cell += \count($inside);

@@ -8,7 +8,10 @@ use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\PlayingWord;
 
-/** What of a note changes the playing: pitches, ties, slurs, articulation, plucked or bowed; not its loudness, fingers or words that are sung. */
+/**
+ * What of a note changes the playing: pitches, ties, slurs, articulation, plucked or bowed; not its loudness, fingers or words that are
+ * sung.
+ */
 final class Played
 {
     private const ARTICULATIONS = [Articulation::Staccato, Articulation::Tenuto, Articulation::Accent, Articulation::Marcato];
@@ -19,7 +22,11 @@ final class Played
         if ($event->isRest()) {
             $played = 'z';
         } else {
-            $played = ($event->tiedFrom ? '~' : '').($event->tiedTo ? '-' : '').($event->slurStarts > 0 ? '('.$event->slurStarts : '').($event->slurStops > 0 ? ')'.$event->slurStops : '');
+            $played =
+                ($event->tiedFrom ? '~' : '').
+                ($event->tiedTo ? '-' : '').
+                ($event->slurStarts > 0 ? '('.$event->slurStarts : '').
+                ($event->slurStops > 0 ? ')'.$event->slurStops : '');
         }
         foreach ($event->pitches as $pitch) {
             $played .= $pitch->name();

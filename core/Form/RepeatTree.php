@@ -58,7 +58,10 @@ final class RepeatTree
             }
         }
         while (\count($this->open) > 1) {
-            $this->notices[] = $this->notice('The repeat that opens at measure {measure} of the file is never closed; it is played straight on.', (int) array_pop($this->starts));
+            $this->notices[] = $this->notice(
+                'The repeat that opens at measure {measure} of the file is never closed; it is played straight on.',
+                (int) array_pop($this->starts),
+            );
             foreach (array_pop($this->open) as $item) {
                 $this->add($item);
             }
@@ -86,7 +89,10 @@ final class RepeatTree
         if ($repeated) {
             $this->close($endings, max(2, ...array_merge(...array_column($endings, 'numbers'))));
         } else {
-            $this->notices[] = $this->notice('The ending at measure {measure} of the file belongs to no repeat; it is played straight on.', $first);
+            $this->notices[] = $this->notice(
+                'The ending at measure {measure} of the file belongs to no repeat; it is played straight on.',
+                $first,
+            );
             for ($position = $first; $position <= $last; ++$position) {
                 $this->add($position);
             }

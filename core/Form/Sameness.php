@@ -8,7 +8,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * Tells which runs of a piece hold the same notes, played the same, in all parts (handbook 5): nothing same is taught twice. Rests at the end do
+ * Tells which runs of a piece hold the same notes, played the same, in all parts (handbook 5): nothing same is taught twice. Rests at the
+ * end do
  * not count, nor does where a run lies in its measure: an upbeat is compared from the bar line back.
  */
 final class Sameness
@@ -105,7 +106,10 @@ final class Sameness
         $length = $this->piece->measures[$position]->length;
         $short = $this->piece->measures[$position]->isShort();
 
-        return $this->whole[$position] ??= [$this->number($position, 0, $length, $short ? $length : 0, $short ? '' : $length.' '), $this->number($position, 0, $length, 0, '')];
+        return $this->whole[$position] ??= [
+            $this->number($position, 0, $length, $short ? $length : 0, $short ? '' : $length.' '),
+            $this->number($position, 0, $length, 0, ''),
+        ];
     }
 
     private function number(int $position, int $from, int $to, int $zero, string $prefix): int

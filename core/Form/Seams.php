@@ -8,7 +8,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * Where no note, tie, slur or tuplet of any part goes on: the only places at which a piece may be cut without tearing something (handbook 5).
+ * Where no note, tie, slur or tuplet of any part goes on: the only places at which a piece may be cut without tearing something (handbook
+ * 5).
  */
 final readonly class Seams
 {

@@ -45,7 +45,11 @@ final class Sections
                 $borders[] = 1 === $position && $piece->measures[0]->isShort() ? 0 : $position;
             }
             $next = $piece->measures[$position + 1] ?? null;
-            if ($position < $last && (BarStyle::Regular !== $measure->end || $measure->repeatTimes > 0 || $measure->endingStop) && [] === ($next->endingStart ?? [])) {
+            if (
+                $position < $last
+                && (BarStyle::Regular !== $measure->end || $measure->repeatTimes > 0 || $measure->endingStop)
+                && [] === ($next->endingStart ?? [])
+            ) {
                 $borders[] = $position + 1;
             }
         }
@@ -75,7 +79,11 @@ final class Sections
                 continue;
             }
             $length = self::RUN;
-            while ($position + $length < $count && $earlier + $length < $position && $classes[$position + $length] === $classes[$earlier + $length]) {
+            while (
+                $position + $length < $count
+                && $earlier + $length < $position
+                && $classes[$position + $length] === $classes[$earlier + $length]
+            ) {
                 ++$length;
             }
             array_push($borders, $earlier === $first ? 0 : $earlier, $earlier + $length, $position, $position + $length);
@@ -133,7 +141,12 @@ final class Sections
     {
         $earlier = self::stream($piece, $section->from, $section->to);
         $later = self::stream($piece, $from, $to);
-        if (\count($later) < self::RUN || \count($later) > \count($earlier) || 2 * \count($later) < \count($earlier) || $later[0][1] === $earlier[0][1]) {
+        if (
+            \count($later) < self::RUN
+            || \count($later) > \count($earlier)
+            || 2 * \count($later) < \count($earlier)
+            || $later[0][1] === $earlier[0][1]
+        ) {
             return [];
         }
         $likes = [];
@@ -174,6 +187,6 @@ final class Sections
 
     private static function letter(int $number): string
     {
-        return \chr(\ord('A') + $number % 26).($number >= 26 ? (string) intdiv($number, 26) : '');
+        return \chr(\ord('A') + ($number % 26)).($number >= 26 ? (string) intdiv($number, 26) : '');
     }
 }

@@ -14,6 +14,16 @@ use CoinStair\Core\Score\Pitch;
 /** What a teacher can tell a class of the form of a piece, in sentences (handbook 5). */
 final readonly class Talk
 {
+    private const APART = '{run}: the tune in {tune}; together in unison or octaves: {together}';
+    /** Likenesses that are told, the nearest first. */
+    private const TOLD = [
+        LikenessKind::OtherEnding,
+        LikenessKind::Octave,
+        LikenessKind::OtherString,
+        LikenessKind::Longer,
+        LikenessKind::Moved,
+    ];
+
     /**
      * @param list<Notice> $sections what the piece is made of, and how much of it is to be learned
      * @param list<Notice> $returns  what comes back, and how
@@ -37,7 +47,10 @@ final readonly class Talk
                 ...self::sections($sections, $numbers),
                 $likeness->distinct() === \count($piece->measures)
                     ? new Notice(0, 0, 'Each of the {count} measures is to be learned.', ['count' => (string) \count($piece->measures)])
-                    : new Notice(0, 0, '{distinct} of {count} measures are to be learned.', ['distinct' => (string) $likeness->distinct(), 'count' => (string) \count($piece->measures)]),
+                    : new Notice(0, 0, '{distinct} of {count} measures are to be learned.', [
+                        'distinct' => (string) $likeness->distinct(),
+                        'count' => (string) \count($piece->measures),
+                    ]),
             ],
             [...self::runs($likeness, $numbers), ...self::others($likeness, $numbers)],
             self::figures($piece, $likeness, $numbers),
@@ -59,13 +72,20 @@ final readonly class Talk
         $told = [];
         foreach ($sections as $index => $section) {
             $letter = rtrim($section->label, '′');
-            $earlier = array_filter(\array_slice($sections, 0, $index), static fn (Section $other): bool => rtrim($other->label, '′') === $letter);
+            $earlier = array_filter(
+                \array_slice($sections, 0, $index),
+                static fn (Section $other): bool => rtrim($other->label, '′') === $letter,
+            );
             $template = match (true) {
                 [] === $earlier => '{label}: measures {run}.',
                 $letter === $section->label => '{label} again: measures {run}.',
                 default => '{label}, like {letter} but not the same: measures {run}.',
             };
-            $told[] = new Notice(0, 0, $template, ['label' => $section->label, 'letter' => $letter, 'run' => self::run($numbers, $section->from, $section->to - 1)]);
+            $told[] = new Notice(0, 0, $template, [
+                'label' => $section->label,
+                'letter' => $letter,
+                'run' => self::run($numbers, $section->from, $section->to - 1),
+            ]);
         }
 
         return $told;
@@ -89,14 +109,24 @@ final readonly class Talk
             }
             $pickup = null !== self::likeOf($likeness, $position, LikenessKind::WithoutPickup);
             $length = 1;
-            while ($position + $length < $count && $of + $length < $position && $likeness->classes[$position + $length] === $likeness->classes[$of + $length] && !$likeness->isSilent($position + $length)) {
+            while (
+                $position + $length < $count
+                && $of + $length < $position
+                && $likeness->classes[$position + $length] === $likeness->classes[$of + $length]
+                && !$likeness->isSilent($position + $length)
+            ) {
                 ++$length;
             }
-            $told[] = new Notice(0, 0, match (true) {
-                $pickup => 'Measures {run} are {other} again, without the upbeat.',
-                $length > 1 => 'Measures {run} are the same as {other}.',
-                default => 'Measure {run} is the same as measure {other}.',
-            }, ['run' => self::run($numbers, $position, $position + $length - 1), 'other' => self::run($numbers, $of, $of + $length - 1)]);
+            $told[] = new Notice(
+                0,
+                0,
+                match (true) {
+                    $pickup => 'Measures {run} are {other} again, without the upbeat.',
+                    $length > 1 => 'Measures {run} are the same as {other}.',
+                    default => 'Measure {run} is the same as measure {other}.',
+                },
+                ['run' => self::run($numbers, $position, $position + $length - 1), 'other' => self::run($numbers, $of, $of + $length - 1)],
+            );
             $position += $length - 1;
         }
 
@@ -117,10 +147,14 @@ final readonly class Talk
             if (null !== self::likeOf($likeness, $position, LikenessKind::Same)) {
                 continue;
             }
-            foreach ([LikenessKind::OtherEnding, LikenessKind::Octave, LikenessKind::OtherString, LikenessKind::Longer, LikenessKind::Moved] as $kind) {
+            foreach (self::TOLD as $kind) {
                 $like = self::likeOf($likeness, $position, $kind);
                 if (null !== $like) {
-                    $told[] = new Notice(0, 0, self::sentence($like), ['measure' => $numbers[$position], 'other' => $numbers[$like->of], 'by' => (string) abs($like->by)]);
+                    $told[] = new Notice(0, 0, self::sentence($like), [
+                        'measure' => $numbers[$position],
+                        'other' => $numbers[$like->of],
+                        'by' => (string) abs($like->by),
+                    ]);
                     break;
                 }
             }
@@ -135,14 +169,18 @@ final readonly class Talk
 
         return match ($like->kind) {
             LikenessKind::OtherEnding => 'Measure {measure} starts like measure {other} and ends otherwise.',
-            LikenessKind::Octave => $like->by > 0 ? 'Measure {measure} is measure {other}, an octave higher.' : 'Measure {measure} is measure {other}, an octave lower.',
+            LikenessKind::Octave => $like->by > 0
+                ? 'Measure {measure} is measure {other}, an octave higher.'
+                : 'Measure {measure} is measure {other}, an octave lower.',
             LikenessKind::OtherString => match (true) {
                 $one && $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, a string higher.',
                 $one => 'Measure {measure} is measure {other} with the same fingers, a string lower.',
                 $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, {by} strings higher.',
                 default => 'Measure {measure} is measure {other} with the same fingers, {by} strings lower.',
             },
-            LikenessKind::Longer => $like->by > 1 ? 'Measure {measure} is measure {other} with every note {by} times as long.' : 'Measure {measure} is measure {other} with shorter notes.',
+            LikenessKind::Longer => $like->by > 1
+                ? 'Measure {measure} is measure {other} with every note {by} times as long.'
+                : 'Measure {measure} is measure {other} with shorter notes.',
             default => match (true) {
                 $one && $like->by > 0 => 'Measure {measure} is measure {other}, a step higher.',
                 $one => 'Measure {measure} is measure {other}, a step lower.',
@@ -197,16 +235,39 @@ final readonly class Talk
         \assert([] !== $pitches);
         $first = $pitches[0];
         $last = $pitches[\count($pitches) - 1];
-        $parameters = ['measure' => $numbers[$position], 'first' => $first->letterName(), 'last' => $last->letterName(), 'from' => self::degree($first, $key), 'to' => self::degree($last, $key)];
+        $parameters = [
+            'measure' => $numbers[$position],
+            'first' => $first->letterName(),
+            'last' => $last->letterName(),
+            'from' => self::degree($first, $key),
+            'to' => self::degree($last, $key),
+        ];
 
         return match ($figure) {
-            Figure::ScaleRun => new Notice(0, 0, $first->diatonic() < $last->diatonic() ? 'Measure {measure} climbs the scale from {first} to {last}, degrees {from} to {to}.' : 'Measure {measure} goes down the scale from {first} to {last}, degrees {from} to {to}.', $parameters),
-            Figure::BrokenChord => new Notice(0, 0, match (Figure::triad($pitches)[1] ?? '') {
-                'minor' => 'Measure {measure} is the broken chord of {root} minor.',
-                'diminished' => 'Measure {measure} is the broken diminished chord on {root}.',
-                default => 'Measure {measure} is the broken chord of {root} major.',
-            }, $parameters + ['root' => Figure::triad($pitches)[0] ?? '']),
-            Figure::RepeatedNote => new Notice(0, 0, 'Measure {measure} stays around {root}.', $parameters + ['root' => Figure::center($pitches)->letterName()]),
+            Figure::ScaleRun => new Notice(
+                0,
+                0,
+                $first->diatonic() < $last->diatonic()
+                    ? 'Measure {measure} climbs the scale from {first} to {last}, degrees {from} to {to}.'
+                    : 'Measure {measure} goes down the scale from {first} to {last}, degrees {from} to {to}.',
+                $parameters,
+            ),
+            Figure::BrokenChord => new Notice(
+                0,
+                0,
+                match (Figure::triad($pitches)[1] ?? '') {
+                    'minor' => 'Measure {measure} is the broken chord of {root} minor.',
+                    'diminished' => 'Measure {measure} is the broken diminished chord on {root}.',
+                    default => 'Measure {measure} is the broken chord of {root} major.',
+                },
+                $parameters + ['root' => Figure::triad($pitches)[0] ?? ''],
+            ),
+            Figure::RepeatedNote => new Notice(
+                0,
+                0,
+                'Measure {measure} stays around {root}.',
+                $parameters + ['root' => Figure::center($pitches)->letterName()],
+            ),
         };
     }
 
@@ -215,7 +276,7 @@ final readonly class Talk
     {
         $steps = (int) strpos(Pitch::LETTERS, $pitch->letter) - (int) strpos(Pitch::LETTERS, $key->tonic()[0]);
 
-        return (string) (1 + ($steps + 7) % 7);
+        return (string) (1 + (($steps + 7) % 7));
     }
 
     /**
@@ -240,10 +301,16 @@ final readonly class Talk
             }
             $unison = array_values(array_filter($span->unison, static fn (array $group): bool => \count($group) < $all));
             $rhythm = array_values(array_filter($span->rhythm, static fn (array $group): bool => !\in_array($group, $span->unison, true)));
-            $parameters = ['run' => self::run($numbers, $span->from, $span->to - 1), 'tune' => self::named($names, $span->tune), 'rest' => self::named($names, $span->rests), 'together' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $unison)), 'rhythm' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $rhythm))];
+            $parameters = [
+                'run' => self::run($numbers, $span->from, $span->to - 1),
+                'tune' => self::named($names, $span->tune),
+                'rest' => self::named($names, $span->rests),
+                'together' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $unison)),
+                'rhythm' => implode('; ', array_map(static fn (array $ids): string => self::named($names, $ids), $rhythm)),
+            ];
             $template = match (true) {
                 \count($span->tune) === $all && $all > 1 => '{run}: all in unison or octaves',
-                [] !== $unison && !\in_array($span->tune, $unison, true) => '{run}: the tune in {tune}; together in unison or octaves: {together}',
+                [] !== $unison && !\in_array($span->tune, $unison, true) => self::APART,
                 [] !== $rhythm => '{run}: the tune in {tune}; with one rhythm: {rhythm}',
                 default => '{run}: the tune in {tune}, each other part for itself',
             };

@@ -19,8 +19,14 @@ final readonly class Texture
      * @param list<string>       $tune   ids of parts that lead: those in unison with the one that moves most
      * @param list<string>       $rests  ids of parts that have no note
      */
-    private function __construct(public int $from, public int $to, public array $unison, public array $rhythm, public array $tune, public array $rests)
-    {
+    private function __construct(
+        public int $from,
+        public int $to,
+        public array $unison,
+        public array $rhythm,
+        public array $tune,
+        public array $rests,
+    ) {
     }
 
     /** @return list<self> neighboring measures with the same texture are one span */
@@ -30,10 +36,13 @@ final readonly class Texture
         foreach (array_keys($piece->measures) as $position) {
             $here = self::ofMeasure($piece, $position);
             $last = array_pop($spans);
-            if (null !== $last && [$last->unison, $last->rhythm, $last->tune, $last->rests] === [$here->unison, $here->rhythm, $here->tune, $here->rests]) {
+            if (
+                null !== $last
+                && [$last->unison, $last->rhythm, $last->tune, $last->rests] === [$here->unison, $here->rhythm, $here->tune, $here->rests]
+            ) {
                 $spans[] = new self($last->from, $here->to, $here->unison, $here->rhythm, $here->tune, $here->rests);
             } else {
-                array_push($spans, ...(null === $last ? [] : [$last]));
+                array_push($spans, ...null === $last ? [] : [$last]);
                 $spans[] = $here;
             }
         }
@@ -84,7 +93,14 @@ final readonly class Texture
         }
         $together = static fn (array $group): bool => \count($group) > 1;
 
-        return new self($position, $position + 1, array_values(array_filter($notes, $together)), array_values(array_filter($rhythms, $together)), $tune, $rests);
+        return new self(
+            $position,
+            $position + 1,
+            array_values(array_filter($notes, $together)),
+            array_values(array_filter($rhythms, $together)),
+            $tune,
+            $rests,
+        );
     }
 
     /** @return array{string, string, int} pitches without their octaves, rhythm, and how much it moves; an empty rhythm if it rests */

@@ -21,7 +21,10 @@ final class Unfolding
     public static function of(Piece $piece, Reading $reading, bool $repeatsAfterJump = false): PlayOrder
     {
         if (Reading::Once === $reading) {
-            return new PlayOrder(array_map(static fn (int $position): Visit => new Visit($position, 1), range(0, \count($piece->measures) - 1)), []);
+            return new PlayOrder(
+                array_map(static fn (int $position): Visit => new Visit($position, 1), range(0, \count($piece->measures) - 1)),
+                [],
+            );
         }
         [$items, $notices] = RepeatTree::of($piece->measures);
         $straight = self::expand($items, false);
@@ -32,7 +35,9 @@ final class Unfolding
         [$visits, $jumpNotices] = self::jump($piece, $full, $repeatsAfterJump ? $full : $straight);
         $notices = [...$notices, ...$jumpNotices];
         if (\count($visits) >= self::LIMIT) {
-            $notices[] = new Notice(0, 0, 'The road map is longer than {limit} measures; the rest is left out.', ['limit' => (string) self::LIMIT]);
+            $notices[] = new Notice(0, 0, 'The road map is longer than {limit} measures; the rest is left out.', [
+                'limit' => (string) self::LIMIT,
+            ]);
         }
 
         return new PlayOrder($visits, $notices);
@@ -106,7 +111,11 @@ final class Unfolding
                     $notices[] = self::missing($jump, Jump::Segno, $visit->position);
                     continue;
                 }
-                $toCoda = $jump->alCoda() || (!str_ends_with($jump->value, 'al-fine') && null !== self::indexOf($piece, $after, Jump::ToCoda) && null !== self::indexOf($piece, $after, Jump::Coda));
+                $toCoda =
+                    $jump->alCoda()
+                    || (!str_ends_with($jump->value, 'al-fine')
+                        && null !== self::indexOf($piece, $after, Jump::ToCoda)
+                        && null !== self::indexOf($piece, $after, Jump::Coda));
                 $returned = true;
                 $visits = $after;
                 $lastVisit = self::lastIndexes($visits);
@@ -150,7 +159,9 @@ final class Unfolding
     private static function missing(Jump $jump, Jump $target, int $position): Notice
     {
         return new Notice(0, 0, '{jump} at measure {measure} of the file has no {target} to go to; it is left out.', [
-            'jump' => $jump->words(), 'measure' => (string) ($position + 1), 'target' => $target->words(),
+            'jump' => $jump->words(),
+            'measure' => (string) ($position + 1),
+            'target' => $target->words(),
         ]);
     }
 }

@@ -42,7 +42,10 @@ final class VoiceSeams
         }
     }
 
-    /** @return array{int, bool}|null length of the note that ends at an offset, 0 in a rest, and whether a slur ends there; none if the voice goes on */
+    /**
+     * @return array{int, bool}|null length of the note that ends at an offset, 0 in a rest, and whether a slur ends there; none if the
+     *                               voice goes on
+     */
     public function endAt(int $offset): ?array
     {
         if (isset($this->ends[$offset])) {

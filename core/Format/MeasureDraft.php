@@ -40,6 +40,20 @@ final class MeasureDraft
 
     public function measure(int $position, int $length): Measure
     {
-        return new Measure($position, $this->printed, $this->meter, $this->key, $length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+        return new Measure(
+            $position,
+            $this->printed,
+            $this->meter,
+            $this->key,
+            $length,
+            $this->repeatStart,
+            $this->repeatTimes,
+            $this->endingStart,
+            $this->endingStop,
+            $this->jumps,
+            $this->end,
+            $this->rehearsal,
+            $this->lineBreak,
+        );
     }
 }

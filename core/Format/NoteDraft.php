@@ -83,7 +83,19 @@ final class NoteDraft
             usort($tones, static fn (array $a, array $b): int => [$a[0]->midi(), $a[0]->diatonic()] <=> [$b[0]->midi(), $b[0]->diatonic()]);
         }
 
-        return new Event($id, $this->voice, $this->start, $this->length, array_column($tones, 0), $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $this->marks($tones));
+        return new Event(
+            $id,
+            $this->voice,
+            $this->start,
+            $this->length,
+            array_column($tones, 0),
+            $this->tuplet,
+            $this->tiedFrom,
+            $this->tiedTo,
+            $this->slurStarts,
+            $this->slurStops,
+            $this->marks($tones),
+        );
     }
 
     /** @param list<array{Pitch, int|null, string|null}> $tones */
@@ -91,7 +103,17 @@ final class NoteDraft
     {
         $hand = [] !== $tones && (null !== $tones[0][1] || null !== $tones[0][2] || \count($tones) > 1);
         // Most notes have no marks; they share one object.
-        if (!$hand && [] === $this->articulations && BowMark::None === $this->bow && !$this->lift && null === $this->dynamic && Hairpin::None === $this->hairpin && !$this->hairpinStop && [] === $this->words && [] === $this->lyrics) {
+        if (
+            !$hand
+            && [] === $this->articulations
+            && BowMark::None === $this->bow
+            && !$this->lift
+            && null === $this->dynamic
+            && Hairpin::None === $this->hairpin
+            && !$this->hairpinStop
+            && [] === $this->words
+            && [] === $this->lyrics
+        ) {
             return Marks::none();
         }
 

@@ -45,7 +45,10 @@ final class PieceDraft
     public function countNote(): void
     {
         if (++$this->notes > self::MAX_NOTES) {
-            throw UnreadableFile::because('The file holds more than {limit} notes; Coin Stair reads pieces for lessons, not whole libraries.', ['limit' => (string) self::MAX_NOTES]);
+            throw UnreadableFile::because(
+                'The file holds more than {limit} notes; Coin Stair reads pieces for lessons, not whole libraries.',
+                ['limit' => (string) self::MAX_NOTES],
+            );
         }
     }
 
@@ -61,7 +64,12 @@ final class PieceDraft
     public function addMeasure(MeasureDraft $measure): void
     {
         if (\count($this->measures) >= self::MAX_MEASURES) {
-            throw UnreadableFile::at($measure->line, $measure->column, 'The file holds more than {limit} measures.', ['limit' => (string) self::MAX_MEASURES]);
+            throw UnreadableFile::at(
+                $measure->line,
+                $measure->column,
+                'The file holds more than {limit} measures.',
+                ['limit' => (string) self::MAX_MEASURES],
+            );
         }
         $this->measures[] = $measure;
     }
@@ -125,20 +133,34 @@ final class PieceDraft
         foreach ($this->measures as $position => $measure) {
             $full = $measure->meter->ticks();
             $length = $lengths[$position];
-            if ($length > $full || ($length < $full && 0 !== $position && !$measure->implicit && !$this->maySplit($position, $last, $lengths))) {
-                $this->notice($measure->line ?: $lineOf($position), $measure->column, 'Measure {measure} of the file holds {beats} beats; its meter {meter} asks for {wanted}.', [
-                    'measure' => (string) ($position + 1),
-                    'beats' => Ticks::beats($length, $measure->meter->unitTicks()),
-                    'meter' => $measure->meter->name(),
-                    'wanted' => (string) $measure->meter->count,
-                ]);
+            if (
+                $length > $full
+                || ($length < $full && 0 !== $position && !$measure->implicit && !$this->maySplit($position, $last, $lengths))
+            ) {
+                $this->notice(
+                    $measure->line ?: $lineOf($position),
+                    $measure->column,
+                    'Measure {measure} of the file holds {beats} beats; its meter {meter} asks for {wanted}.',
+                    [
+                        'measure' => (string) ($position + 1),
+                        'beats' => Ticks::beats($length, $measure->meter->unitTicks()),
+                        'meter' => $measure->meter->name(),
+                        'wanted' => (string) $measure->meter->count,
+                    ],
+                );
             }
             foreach ($parts as $part) {
                 $end = $part->end($position);
                 if ($end > 0 && $end < $length && \count($parts) > 1) {
-                    $this->notice($measure->line ?: $lineOf($position), $measure->column, '{part} is shorter than the other parts in measure {measure} of the file.', [
-                        'part' => '' === $part->name ? $part->id : $part->name, 'measure' => (string) ($position + 1),
-                    ]);
+                    $this->notice(
+                        $measure->line ?: $lineOf($position),
+                        $measure->column,
+                        '{part} is shorter than the other parts in measure {measure} of the file.',
+                        [
+                            'part' => '' === $part->name ? $part->id : $part->name,
+                            'measure' => (string) ($position + 1),
+                        ],
+                    );
                 }
             }
         }
@@ -153,7 +175,13 @@ final class PieceDraft
     {
         $measure = $this->measures[$position];
         $before = $this->measures[$position - 1];
-        if ($measure->repeatTimes > 0 || $measure->repeatStart || $before->repeatTimes > 0 || BarStyle::Regular !== $measure->end || $measure->endingStop) {
+        if (
+            $measure->repeatTimes > 0
+            || $measure->repeatStart
+            || $before->repeatTimes > 0
+            || BarStyle::Regular !== $measure->end
+            || $measure->endingStop
+        ) {
             return true;
         }
 

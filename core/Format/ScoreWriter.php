@@ -19,7 +19,10 @@ enum ScoreWriter: string
     case Mxl = 'mxl';
     case Midi = 'midi';
 
-    /** @param Performance|null $played what MIDI plays, as printed at the piece's tempo if none is given; the other formats keep the road map as it is */
+    /**
+     * @param Performance|null $played what MIDI plays, as printed at the piece's tempo if none is given; the other formats keep the road
+     *                                 map as it is
+     */
     public function write(Piece $piece, ?Performance $played = null): string
     {
         return match ($this) {

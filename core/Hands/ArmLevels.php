@@ -13,7 +13,8 @@ use CoinStair\Core\Score\Instrument;
 final readonly class ArmLevels
 {
     /**
-     * @param list<array{string: string, from: int, to: int, notes: int}> $passages  string, first and last measure position, notes, in order
+     * @param list<array{string: string, from: int, to: int, notes: int}> $passages  string, first and last measure position, notes, in
+     *                                                                               order
      * @param array<int, int>                                             $crossings by measure position; measures without one are left out
      */
     private function __construct(public array $passages, public array $crossings)
@@ -39,7 +40,12 @@ final readonly class ArmLevels
                     $passages[] = $open;
                     $crossings[$note->position] = ($crossings[$note->position] ?? 0) + 1;
                 }
-                $open = ['string' => $hands->fingering->fingerboard->stringName($choice->string), 'from' => $note->position, 'to' => $note->position, 'notes' => 0];
+                $open = [
+                    'string' => $hands->fingering->fingerboard->stringName($choice->string),
+                    'from' => $note->position,
+                    'to' => $note->position,
+                    'notes' => 0,
+                ];
                 $last = $choice->string;
             }
             $open['to'] = $note->position;

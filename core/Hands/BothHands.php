@@ -38,7 +38,8 @@ final readonly class BothHands
      * @param list<Override>         $lost        overrides whose note is gone or another
      * @param list<self>             $divided     the hands of the part's other voices
      * @param list<string>           $known       places that the class knows
-     * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the first time
+     * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the
+     *                                            first time
      */
     private function __construct(
         public Piece $piece,
@@ -65,8 +66,14 @@ final readonly class BothHands
      *
      * @throws \InvalidArgumentException for an instrument without strings
      */
-    public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo, ?Overrides $overrides = null, array $known = []): self
-    {
+    public static function of(
+        Piece $piece,
+        Instrument $instrument,
+        HandPolicies $policies,
+        int $tempo,
+        ?Overrides $overrides = null,
+        array $known = [],
+    ): self {
         $second = 60 / $tempo / $piece->beatTicks;
         $overrides ??= Overrides::none();
         [$piece, $part, $derived] = self::part($piece, $instrument);
@@ -105,10 +112,14 @@ final readonly class BothHands
         return Reasons::of($this->fingering, $note, $this->fingeringPolicy);
     }
 
-    /** A finger that is shown where only what is new is shown: a place that the class has not met, one that is printed, one that was set. */
+    /**
+     * A finger that is shown where only what is new is shown: a place that the class has not met, one that is printed, one that was set.
+     */
     public function isToBeShown(int $note): bool
     {
-        return isset($this->first[$note]) || \in_array(HandMark::Printed, $this->fingerMarks[$note], true) || \in_array(HandMark::Override, $this->fingerMarks[$note], true);
+        return isset($this->first[$note])
+            || \in_array(HandMark::Printed, $this->fingerMarks[$note], true)
+            || \in_array(HandMark::Override, $this->fingerMarks[$note], true);
     }
 
     public function instrument(): Instrument
@@ -135,7 +146,11 @@ final readonly class BothHands
         foreach ((new Fingerboard($this->instrument(), $this->fingering->hands))->candidates($pitch) as $choice) {
             $key = $choice->string.' '.$choice->finger;
             if (!isset($places[$key]) || $choice->hand < $places[$key]['choice']->hand) {
-                $places[$key] = ['choice' => $choice, 'position' => $choice->isOpen() ? 'I' : $this->fingering->hands[$choice->hand]->position, 'outside' => $choice->hand >= $allowed];
+                $places[$key] = [
+                    'choice' => $choice,
+                    'position' => $choice->isOpen() ? 'I' : $this->fingering->hands[$choice->hand]->position,
+                    'outside' => $choice->hand >= $allowed,
+                ];
             }
         }
         usort($places, static fn (array $one, array $other): int => $one['choice']->hand <=> $other['choice']->hand);
@@ -152,13 +167,20 @@ final readonly class BothHands
     {
         $places = array_column($this->places($note), 'choice');
         $line = $this->fingering->notes[$note];
-        $string = Override::of($line->id, $line->pitch->name(), OverrideKind::String, $this->fingering->fingerboard->stringName($choice->string));
+        $string = Override::of(
+            $line->id,
+            $line->pitch->name(),
+            OverrideKind::String,
+            $this->fingering->fingerboard->stringName($choice->string),
+        );
         $finger = Override::of($line->id, $line->pitch->name(), OverrideKind::Finger, (string) $choice->finger);
         if (1 === \count(array_filter($places, static fn (Candidate $one): bool => $one->finger === $choice->finger))) {
             return [$finger];
         }
 
-        return 1 === \count(array_filter($places, static fn (Candidate $one): bool => $one->string === $choice->string)) ? [$string] : [$string, $finger];
+        return 1 === \count(array_filter($places, static fn (Candidate $one): bool => $one->string === $choice->string))
+            ? [$string]
+            : [$string, $finger];
     }
 
     /** Index of a note in the line; none if this voice has no such note. */
@@ -190,8 +212,18 @@ final readonly class BothHands
      * @param list<HandNotice> $derived
      * @param list<self>       $divided
      */
-    private static function voice(Piece $piece, Part $part, HandPolicies $policies, Instrument $instrument, float $second, int $voice, Overrides $overrides, array $known, array $derived, array $divided): self
-    {
+    private static function voice(
+        Piece $piece,
+        Part $part,
+        HandPolicies $policies,
+        Instrument $instrument,
+        float $second,
+        int $voice,
+        Overrides $overrides,
+        array $known,
+        array $derived,
+        array $divided,
+    ): self {
         $policy = $policies->fingering($instrument, $second);
         $fingering = Fingering::of(Line::of($piece, $part, $voice, $overrides), $policy);
         $bowing = Bowing::of($piece, Strokes::of($piece, $part, $voice, $overrides), $policies->bowing);
@@ -206,7 +238,23 @@ final readonly class BothHands
             array_push($all, ...$other->notices);
         }
 
-        return new self($piece, $part, $policies, $policy, $second, $fingering, HandMarks::of($fingering, $policy, $known), $bowing, $path, $strokeMarks, $all, $overrides->lost($part), $divided, $known, self::first($fingering, $known));
+        return new self(
+            $piece,
+            $part,
+            $policies,
+            $policy,
+            $second,
+            $fingering,
+            HandMarks::of($fingering, $policy, $known),
+            $bowing,
+            $path,
+            $strokeMarks,
+            $all,
+            $overrides->lost($part),
+            $divided,
+            $known,
+            self::first($fingering, $known),
+        );
     }
 
     /**
@@ -241,7 +289,11 @@ final readonly class BothHands
         }
         $derived = PartsFromLine::of($piece, [$instrument]);
 
-        return [$derived->piece, $derived->piece->parts[0], array_map(static fn (Notice $notice): HandNotice => new HandNotice('derived', $notice, 0, 0), $derived->notices)];
+        return [
+            $derived->piece,
+            $derived->piece->parts[0],
+            array_map(static fn (Notice $notice): HandNotice => new HandNotice('derived', $notice, 0, 0), $derived->notices),
+        ];
     }
 
     /** @return list<HandNotice> */
@@ -251,7 +303,12 @@ final readonly class BothHands
         foreach ($fingering->troubles as $index => $troubles) {
             $note = $fingering->notes[$index];
             foreach ($troubles as $trouble) {
-                $notices[] = new HandNotice($trouble->value, Reasons::trouble($fingering, $index, $trouble, $policy), $note->position, $note->offset);
+                $notices[] = new HandNotice(
+                    $trouble->value,
+                    Reasons::trouble($fingering, $index, $trouble, $policy),
+                    $note->position,
+                    $note->offset,
+                );
             }
         }
 

@@ -37,7 +37,13 @@ final readonly class BowAgreement
                 $bows = self::bows($rows[$first][$position]);
                 $differ = array_values(array_filter($group, static fn (int $part): bool => self::bows($rows[$part][$position]) !== $bows));
                 if ([] !== $differ) {
-                    $found[] = new self($parts[$first]->instrument(), array_map(static fn (int $part): Instrument => $parts[$part]->instrument(), $differ), $position, $position, $bows);
+                    $found[] = new self(
+                        $parts[$first]->instrument(),
+                        array_map(static fn (int $part): Instrument => $parts[$part]->instrument(), $differ),
+                        $position,
+                        $position,
+                        $bows,
+                    );
                 }
             }
         }
@@ -66,7 +72,17 @@ final readonly class BowAgreement
         $groups = [];
         foreach ($rows as $part => $measures) {
             if (isset($measures[$position])) {
-                $rhythm = implode(' ', array_map(static fn (BowedStroke $step): string => $step->stroke->offset.'-'.$step->stroke->length.'-'.implode(',', $step->stroke->starts), $measures[$position]));
+                $rhythm = implode(
+                    ' ',
+                    array_map(
+                        static fn (BowedStroke $step): string => $step->stroke->offset.
+                            '-'.
+                            $step->stroke->length.
+                            '-'.
+                            implode(',', $step->stroke->starts),
+                        $measures[$position],
+                    ),
+                );
                 $groups[$rhythm][] = $part;
             }
         }
@@ -97,7 +113,7 @@ final readonly class BowAgreement
             if (null !== $last && $last->follow === $one->follow && $last->differ === $one->differ && $last->to + 1 === $one->from) {
                 $joined[] = new self($last->follow, $last->differ, $last->from, $one->to, [...$last->bows, ...$one->bows]);
             } else {
-                array_push($joined, ...(null === $last ? [] : [$last]));
+                array_push($joined, ...null === $last ? [] : [$last]);
                 $joined[] = $one;
             }
         }

@@ -27,7 +27,17 @@ final class BowRibbon
             }
             [$begin, $end] = $hands->path->places[$index];
             $last = $stroke->notes[\count($stroke->notes) - 1];
-            $ribbon[] = new RibbonStroke($stroke->notes[0], $after[$last] ?? null, $stroke->position, $step->direction, $begin, $end, BowUse::speed($step, $begin, $end), $step->isLifted(), \in_array(StrokeMark::Recover, $hands->strokeMarks[$index], true));
+            $ribbon[] = new RibbonStroke(
+                $stroke->notes[0],
+                $after[$last] ?? null,
+                $stroke->position,
+                $step->direction,
+                $begin,
+                $end,
+                BowUse::speed($step, $begin, $end),
+                $step->isLifted(),
+                \in_array(StrokeMark::Recover, $hands->strokeMarks[$index], true),
+            );
         }
 
         return $ribbon;

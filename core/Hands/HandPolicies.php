@@ -62,10 +62,20 @@ final readonly class HandPolicies
     public static function matters(): array
     {
         return [
-            'openStrings' => OpenStringPolicy::class, 'printed' => PrintedFingers::class, 'fifth' => FifthPolicy::class, 'beneath' => BeneathPolicy::class,
-            'keepDown' => KeepDownPolicy::class, 'bassHand' => BassHand::class, 'bowing' => DirectionPolicy::class, 'amount' => AmountPolicy::class,
-            'start' => StartPolicy::class, 'contact' => ContactPolicy::class, 'longNotes' => LongNotePolicy::class, 'show' => ShowPolicy::class,
-            'where' => ShowWhere::class, 'place' => PlacePolicy::class,
+            'openStrings' => OpenStringPolicy::class,
+            'printed' => PrintedFingers::class,
+            'fifth' => FifthPolicy::class,
+            'beneath' => BeneathPolicy::class,
+            'keepDown' => KeepDownPolicy::class,
+            'bassHand' => BassHand::class,
+            'bowing' => DirectionPolicy::class,
+            'amount' => AmountPolicy::class,
+            'start' => StartPolicy::class,
+            'contact' => ContactPolicy::class,
+            'longNotes' => LongNotePolicy::class,
+            'show' => ShowPolicy::class,
+            'where' => ShowWhere::class,
+            'place' => PlacePolicy::class,
         ];
     }
 
@@ -87,7 +97,9 @@ final readonly class HandPolicies
         $positions = $marks = [];
         foreach (Instrument::strings() as $instrument) {
             $named = \is_array($choices['positions'] ?? null) ? $choices['positions'][$instrument->value] ?? null : null;
-            $positions[$instrument->value] = \is_array($named) ? array_values(array_intersect(Hands::positions($instrument), ['I', ...array_filter($named, is_string(...))])) : null;
+            $positions[$instrument->value] = \is_array($named)
+                ? array_values(array_intersect(Hands::positions($instrument), ['I', ...array_filter($named, is_string(...))]))
+                : null;
         }
         foreach (\is_array($choices['marks'] ?? null) ? $choices['marks'] : self::USUAL_MARKS as $mark) {
             if (is_numeric($mark) && \in_array((int) $mark, self::MARKS, true)) {
@@ -120,10 +132,20 @@ final readonly class HandPolicies
     public function chosen(): array
     {
         return [
-            'openStrings' => $this->openStrings->value, 'printed' => $this->printed->value, 'fifth' => $this->fifth->value, 'beneath' => $this->beneath->value,
-            'keepDown' => $this->keepDown->value, 'bassHand' => $this->bassHand->value, 'bowing' => $this->bowing->value, 'amount' => $this->amount->value,
-            'start' => $this->start->value, 'contact' => $this->contact->value, 'longNotes' => $this->longNotes->value, 'show' => $this->show->value,
-            'where' => $this->where->value, 'place' => $this->place->value,
+            'openStrings' => $this->openStrings->value,
+            'printed' => $this->printed->value,
+            'fifth' => $this->fifth->value,
+            'beneath' => $this->beneath->value,
+            'keepDown' => $this->keepDown->value,
+            'bassHand' => $this->bassHand->value,
+            'bowing' => $this->bowing->value,
+            'amount' => $this->amount->value,
+            'start' => $this->start->value,
+            'contact' => $this->contact->value,
+            'longNotes' => $this->longNotes->value,
+            'show' => $this->show->value,
+            'where' => $this->where->value,
+            'place' => $this->place->value,
         ];
     }
 
@@ -143,7 +165,9 @@ final readonly class HandPolicies
             }
         }
 
-        return $choices + ([] === $positions ? [] : ['positions' => $positions]) + ($usual->marks === $this->marks ? [] : ['marks' => $this->marks]);
+        return $choices +
+            ([] === $positions ? [] : ['positions' => $positions]) +
+            ($usual->marks === $this->marks ? [] : ['marks' => $this->marks]);
     }
 
     /** @return list<string> names of the positions that this class uses */
@@ -159,13 +183,27 @@ final readonly class HandPolicies
      */
     public function fingering(Instrument $instrument, float $secondsPerTick = 0.0): FingeringPolicy
     {
-        return FingeringPolicy::of($instrument, $this->level, $this->openStrings, $this->printed, $this->keepDown, $this->fifth, $this->beneath, $this->bassHand, $this->positionsOf($instrument), $secondsPerTick);
+        return FingeringPolicy::of(
+            $instrument,
+            $this->level,
+            $this->openStrings,
+            $this->printed,
+            $this->keepDown,
+            $this->fifth,
+            $this->beneath,
+            $this->bassHand,
+            $this->positionsOf($instrument),
+            $secondsPerTick,
+        );
     }
 
     /** What tells two sets of policies apart. */
     public function fingerprint(): string
     {
-        return hash('xxh128', serialize([$this->level, $this->chosen(), array_map($this->positionsOf(...), Instrument::strings()), $this->marks]));
+        return hash(
+            'xxh128',
+            serialize([$this->level, $this->chosen(), array_map($this->positionsOf(...), Instrument::strings()), $this->marks]),
+        );
     }
 
     /**

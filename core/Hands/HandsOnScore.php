@@ -23,7 +23,8 @@ final class HandsOnScore
     private const PLACEMENTS = ['low' => 'low ', 'natural' => '', 'high' => 'high ', 'stretched' => 'stretched '];
 
     /**
-     * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings in brackets, stand as verses
+     * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings in brackets, stand as
+     * verses
      * under what is sung.
      */
     public static function marked(BothHands $hands, HandLayers $layers): Piece
@@ -35,9 +36,14 @@ final class HandsOnScore
                 if (null === $choice || $note->tiedFrom) {
                     continue;
                 }
-                $fingers[$note->id] = self::shown($voice, $index, $layers->fingers) ? array_map(static fn (Candidate $stop): int => $stop->finger, $choice->stops()) : [];
+                $fingers[$note->id] = self::shown($voice, $index, $layers->fingers)
+                    ? array_map(static fn (Candidate $stop): int => $stop->finger, $choice->stops())
+                    : [];
                 if (self::shown($voice, $index, $layers->letters)) {
-                    $letters[$note->id] = implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
+                    $letters[$note->id] = implode(
+                        '+',
+                        array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]),
+                    );
                 }
                 $string = $voice->fingering->fingerboard->stringName($choice->string);
                 if ($before !== [$string, $note->position]) {
@@ -51,14 +57,21 @@ final class HandsOnScore
         }
         $letterRow = 1 + self::verses($hands->part);
         $stringRow = $letterRow + (null === $layers->letters ? 0 : 1);
-        $mark = static fn (Event $event): Event => $event->isRest() ? $event : $event->marked(self::marks(
-            $event->marks,
-            null === $layers->fingers ? $event->marks->fingers : $fingers[$event->id] ?? [],
-            $layers->bows ? $bows[$event->id] ?? BowMark::None : $event->marks->bow,
-            (null === $layers->letters ? [] : [$letterRow => $letters[$event->id] ?? null]) + ($layers->strings ? [$stringRow => $strings[$event->id] ?? null] : []),
-        ));
+        $mark = static fn (Event $event): Event => $event->isRest()
+            ? $event
+            : $event->marked(
+                self::marks(
+                    $event->marks,
+                    null === $layers->fingers ? $event->marks->fingers : $fingers[$event->id] ?? [],
+                    $layers->bows ? $bows[$event->id] ?? BowMark::None : $event->marks->bow,
+                    (null === $layers->letters ? [] : [$letterRow => $letters[$event->id] ?? null]) +
+                        ($layers->strings ? [$stringRow => $strings[$event->id] ?? null] : []),
+                ),
+            );
 
-        return $hands->piece->withParts([$hands->part->withMeasures(array_map(static fn (array $events): array => array_map($mark, $events), $hands->part->measures))]);
+        return $hands->piece->withParts([
+            $hands->part->withMeasures(array_map(static fn (array $events): array => array_map($mark, $events), $hands->part->measures)),
+        ]);
     }
 
     /** Verses that are sung in a part. */
@@ -92,10 +105,19 @@ final class HandsOnScore
             $words[$note->position] ??= ['fingers' => '', 'letters' => '', 'bows' => ''];
             $first = '' === $words[$note->position]['fingers'];
             $name = null === $choice ? '' : $hands->fingering->fingerboard->stringName($choice->string).' string, ';
-            $text = null === $choice ? 'out of reach' : implode(' and ', array_map(
-                static fn (Candidate $stop): string => self::finger($stop).($stop->string === $choice->string ? '' : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
-                $choice->stops(),
-            ));
+            $text =
+                null === $choice
+                    ? 'out of reach'
+                    : implode(
+                        ' and ',
+                        array_map(
+                            static fn (Candidate $stop): string => self::finger($stop).
+                                ($stop->string === $choice->string
+                                    ? ''
+                                    : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
+                            $choice->stops(),
+                        ),
+                    );
             $text .= \in_array(HandMark::Override, $hands->fingerMarks[$index], true) ? ' (set)' : '';
             $hand = $hands->fingering->hand($index)->position ?? $position;
             if (null !== $choice && !$choice->isOpen() && $hand !== $position) {
@@ -107,7 +129,9 @@ final class HandsOnScore
                 $name === $string => ', '.$text,
                 default => '; '.$name.$text,
             };
-            $words[$note->position]['letters'] .= ($first ? '' : ' ').implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
+            $words[$note->position]['letters'] .=
+                ($first ? '' : ' ').
+                implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
             $string = $name;
         }
         foreach ($hands->bowing->strokes as $step) {
@@ -129,7 +153,8 @@ final class HandsOnScore
     /**
      * Why the notes of each measure are taken so and its strokes go so, each reason once.
      *
-     * @return array<int, array<string, array{of: list<string>, reason: Notice}>> by measure position and reason; of: letters of the notes, or directions
+     * @return array<int, array<string, array{of: list<string>, reason: Notice}>> by measure position and reason; of: letters of the notes,
+     *                                                                            or directions
      */
     public static function why(BothHands $hands, int $from, int $to): array
     {
@@ -172,8 +197,22 @@ final class HandsOnScore
      */
     private static function marks(Marks $marks, array $fingers, BowMark $bow, array $rows): Marks
     {
-        $under = array_map(static fn (string $text): Syllable => Syllable::of($text), array_filter($rows, static fn (?string $text): bool => null !== $text));
+        $under = array_map(
+            static fn (string $text): Syllable => Syllable::of($text),
+            array_filter($rows, static fn (?string $text): bool => null !== $text),
+        );
 
-        return Marks::of($marks->articulations, $bow, $marks->lift, $fingers, $marks->strings, $marks->dynamic, $marks->hairpin, $marks->hairpinStop, $marks->words, $marks->lyrics + $under);
+        return Marks::of(
+            $marks->articulations,
+            $bow,
+            $marks->lift,
+            $fingers,
+            $marks->strings,
+            $marks->dynamic,
+            $marks->hairpin,
+            $marks->hairpinStop,
+            $marks->words,
+            $marks->lyrics + $under,
+        );
     }
 }

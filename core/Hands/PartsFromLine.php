@@ -71,27 +71,54 @@ final readonly class PartsFromLine
      *
      * @return array{list<list<Event>>, list<Notice>}
      */
-    private static function derive(Piece $piece, Part $line, Instrument $instrument, string $id, int $shift, array $phrases, bool $own): array
-    {
+    private static function derive(
+        Piece $piece,
+        Part $line,
+        Instrument $instrument,
+        string $id,
+        int $shift,
+        array $phrases,
+        bool $own,
+    ): array {
         $numbers = MeasureNumbers::of($piece);
         $measures = $notices = [];
         foreach (self::octaves($line, $instrument, $shift, $phrases, $own) as $index => $octave) {
             [$from, $to] = $phrases[$index];
             if ($octave !== $shift) {
-                $notices[] = new Notice(0, 0, $octave < $shift ? '{part}: measures {from} to {to} lie an octave lower than the line.' : '{part}: measures {from} to {to} lie an octave higher than the line.', ['part' => $instrument->name, 'from' => $numbers->at($from), 'to' => $numbers->at($to - 1)]);
+                $notices[] = new Notice(
+                    0,
+                    0,
+                    $octave < $shift
+                        ? '{part}: measures {from} to {to} lie an octave lower than the line.'
+                        : '{part}: measures {from} to {to} lie an octave higher than the line.',
+                    ['part' => $instrument->name, 'from' => $numbers->at($from), 'to' => $numbers->at($to - 1)],
+                );
             }
             $out = 0;
             for ($position = $from; $position < $to; ++$position) {
                 $events = [];
                 foreach ($line->events($position) as $event) {
-                    $moved = $event->isRest() || 0 === $octave ? $event : $event->sounding(array_map(static fn (Pitch $pitch): Pitch => $pitch->octavesUp($octave), $event->pitches));
-                    $out += \count(array_filter($moved->pitches, static fn (Pitch $pitch): bool => !FirstPosition::reaches($instrument, $pitch->midi())));
+                    $moved =
+                        $event->isRest() || 0 === $octave
+                            ? $event
+                            : $event->sounding(array_map(static fn (Pitch $pitch): Pitch => $pitch->octavesUp($octave), $event->pitches));
+                    $out += \count(
+                        array_filter(
+                            $moved->pitches,
+                            static fn (Pitch $pitch): bool => !FirstPosition::reaches($instrument, $pitch->midi()),
+                        ),
+                    );
                     $events[] = $moved->withId((string) preg_replace('/^.*?(?=-m\d+-v)/', $id, $event->id));
                 }
                 $measures[] = $events;
             }
             if ($out > 0) {
-                $notices[] = new Notice(0, 0, '{part}: {count} notes in measures {from} to {to} lie beyond the first year’s hands.', ['part' => $instrument->name, 'count' => (string) $out, 'from' => $numbers->at($from), 'to' => $numbers->at($to - 1)]);
+                $notices[] = new Notice(0, 0, '{part}: {count} notes in measures {from} to {to} lie beyond the first year’s hands.', [
+                    'part' => $instrument->name,
+                    'count' => (string) $out,
+                    'from' => $numbers->at($from),
+                    'to' => $numbers->at($to - 1),
+                ]);
             }
         }
 
@@ -138,7 +165,10 @@ final readonly class PartsFromLine
             foreach ($line->events($position) as $event) {
                 foreach ($event->pitches as $pitch) {
                     $midi = $pitch->midi() + 12 * $octaves;
-                    $outer = Instrument::Violin === $instrument ? $midi >= ($strings[0] ?? null)?->pitch->midi() : isset($strings[2]) && $midi < $strings[2]->pitch->midi();
+                    $outer =
+                        Instrument::Violin === $instrument
+                            ? $midi >= ($strings[0] ?? null)?->pitch->midi()
+                            : isset($strings[2]) && $midi < $strings[2]->pitch->midi();
                     $cost += FirstPosition::reaches($instrument, $midi) ? ($outer ? self::OUTER_STRING : 0) : self::OUT_OF_REACH;
                 }
             }
@@ -148,7 +178,8 @@ final readonly class PartsFromLine
     }
 
     /**
-     * Runs of measures that keep one octave: up to four, broken off at repeats, double bars and rehearsal marks, and not inside a tie or slur.
+     * Runs of measures that keep one octave: up to four, broken off at repeats, double bars and rehearsal marks, and not inside a tie or
+     * slur.
      *
      * @return list<array{int, int}> first position, position after the last
      */
@@ -165,7 +196,12 @@ final readonly class PartsFromLine
                 $tied = $event->tiedTo;
             }
             $next = $piece->measures[$position + 1] ?? null;
-            $border = null === $next || $measure->repeatTimes > 0 || $next->repeatStart || '' !== $next->rehearsal || BarStyle::Regular !== $measure->end;
+            $border =
+                null === $next
+                || $measure->repeatTimes > 0
+                || $next->repeatStart
+                || '' !== $next->rehearsal
+                || BarStyle::Regular !== $measure->end;
             $full = $position + 1 - $from >= 4 + ($piece->measures[$from]->isShort() ? 1 : 0);
             if ($position + 1 === $count || (($border || $full) && 0 === $open && !$tied)) {
                 $phrases[] = [$from, $position + 1];

@@ -97,6 +97,11 @@ final readonly class StartCard
             return [];
         }
 
-        return array_values(array_filter(array_keys($hands->fingering->hands[$choice->hand]->fingers), static fn (int $finger): bool => $finger < $choice->finger));
+        return array_values(
+            array_filter(
+                array_keys($hands->fingering->hands[$choice->hand]->fingers),
+                static fn (int $finger): bool => $finger < $choice->finger,
+            ),
+        );
     }
 }

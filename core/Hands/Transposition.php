@@ -30,14 +30,23 @@ final class Transposition
         $part = $piece->part($partId) ?? throw Refusal::because('There is no such part.');
         $measures = $part->measures;
         for ($position = max(0, $from); $position < min($to, \count($measures)); ++$position) {
-            $measures[$position] = array_map(static fn (Event $event): Event => self::moved($event, static fn (Pitch $pitch): Pitch => $pitch->octavesUp($octaves)), $measures[$position]);
+            $measures[$position] = array_map(
+                static fn (Event $event): Event => self::moved($event, static fn (Pitch $pitch): Pitch => $pitch->octavesUp($octaves)),
+                $measures[$position],
+            );
         }
 
-        return $piece->withParts(array_map(static fn (Part $other): Part => $other === $part ? $part->withMeasures(array_values($measures)) : $other, $piece->parts));
+        return $piece->withParts(
+            array_map(
+                static fn (Part $other): Part => $other === $part ? $part->withMeasures(array_values($measures)) : $other,
+                $piece->parts,
+            ),
+        );
     }
 
     /**
-     * The tune so many strings higher (lower if negative), with the same fingers: a fifth a string. The bass, tuned in fourths, goes the other
+     * The tune so many strings higher (lower if negative), with the same fingers: a fifth a string. The bass, tuned in fourths, goes the
+     * other
      * way round by a fourth, so that all stay in one key. Parts for which a note would lie below the lowest string go up an octave.
      *
      * @throws Refusal if the key would have more than seven signs
@@ -46,10 +55,16 @@ final class Transposition
     {
         foreach ($piece->measures as $measure) {
             if (abs($measure->key->fifths + $strings) > Key::MOST_SIGNS) {
-                throw Refusal::because('A key signature has at most seven sharps or flats, not {signs}.', ['signs' => (string) abs($measure->key->fifths + $strings)]);
+                throw Refusal::because(
+                    'A key signature has at most seven sharps or flats, not {signs}.',
+                    ['signs' => (string) abs($measure->key->fifths + $strings)],
+                );
             }
         }
-        $measures = array_map(static fn (Measure $measure): Measure => $measure->inKey(Key::of($measure->key->fifths + $strings, $measure->key->mode)), $piece->measures);
+        $measures = array_map(
+            static fn (Measure $measure): Measure => $measure->inKey(Key::of($measure->key->fifths + $strings, $measure->key->mode)),
+            $piece->measures,
+        );
         $parts = array_map(static fn (Part $part): Part => self::partOnStrings($part, $strings), $piece->parts);
 
         return $piece->withMeasures($measures)->withParts($parts);
@@ -91,7 +106,12 @@ final class Transposition
             return Pitch::of($natural->letter, $pitch->midi() + $semitones - $natural->midi(), $natural->octave);
         };
 
-        return $part->withMeasures(array_map(static fn (array $events): array => array_map(static fn (Event $event): Event => self::moved($event, $move), $events), $part->measures));
+        return $part->withMeasures(
+            array_map(
+                static fn (array $events): array => array_map(static fn (Event $event): Event => self::moved($event, $move), $events),
+                $part->measures,
+            ),
+        );
     }
 
     /** @param \Closure(Pitch): Pitch $move */

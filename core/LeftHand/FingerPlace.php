@@ -12,7 +12,8 @@ final readonly class FingerPlace
      * @param int      $semitones above the open string
      * @param int      $times     how often the music has it; 0: only the key has it
      * @param string   $position  of the hand
-     * @param int|null $check     semitones from an open string with which it can be checked: 0 a unison, 12 an octave; none if no open string tells
+     * @param int|null $check     semitones from an open string with which it can be checked: 0 a unison, 12 an octave; none if no open
+     *                            string tells
      * @param string   $against   letter of that open string
      */
     public function __construct(

@@ -75,7 +75,11 @@ final class Fingerboard
         $wider = [];
         foreach ($rows as $row) {
             foreach ($next as $candidate) {
-                if ($candidate->hand === $row[0]->hand && $candidate->string === $row[\count($row) - 1]->string - 1 && !$this->inTwoPlaces($row, $candidate)) {
+                if (
+                    $candidate->hand === $row[0]->hand
+                    && $candidate->string === $row[\count($row) - 1]->string - 1
+                    && !$this->inTwoPlaces($row, $candidate)
+                ) {
                     $wider[] = [...$row, $candidate];
                 }
             }
@@ -88,7 +92,11 @@ final class Fingerboard
     private function inTwoPlaces(array $row, Candidate $candidate): bool
     {
         foreach ($row as $stop) {
-            if (!$candidate->isOpen() && $stop->finger === $candidate->finger && ($stop->semitones !== $candidate->semitones || Instrument::Bass === $this->instrument)) {
+            if (
+                !$candidate->isOpen()
+                && $stop->finger === $candidate->finger
+                && ($stop->semitones !== $candidate->semitones || Instrument::Bass === $this->instrument)
+            ) {
                 return true;
             }
         }

@@ -20,8 +20,14 @@ final readonly class Fingering
      * @param list<list<FingerTrouble>> $troubles of each note
      * @param list<Hand>                $hands    those of the policy first
      */
-    private function __construct(public array $notes, public array $choices, public array $troubles, public float $cost, public array $hands, public Fingerboard $fingerboard)
-    {
+    private function __construct(
+        public array $notes,
+        public array $choices,
+        public array $troubles,
+        public float $cost,
+        public array $hands,
+        public Fingerboard $fingerboard,
+    ) {
     }
 
     /** @param list<LineNote> $notes */
@@ -99,8 +105,13 @@ final readonly class Fingering
     }
 
     /** @return array{list<Candidate>, list<FingerTrouble>} */
-    private static function layer(LineNote $note, Fingerboard $fingerboard, Fingerboard $everywhere, FingeringPolicy $policy, FingeringCost $cost): array
-    {
+    private static function layer(
+        LineNote $note,
+        Fingerboard $fingerboard,
+        Fingerboard $everywhere,
+        FingeringPolicy $policy,
+        FingeringCost $cost,
+    ): array {
         $troubles = [];
         $candidates = $fingerboard->chords($note->pitch, $note->upper);
         if ([] !== $note->upper && [] === $candidates) {
@@ -116,7 +127,15 @@ final readonly class Fingering
         if ($note->isPrinted() && PrintedFingers::Suggestion !== $policy->printed) {
             $fixed = self::fixed($note->finger, $note->string, $candidates, $note, $everywhere, $troubles, FingerTrouble::PrintedRefused);
             if (PrintedFingers::WhereItAgrees === $policy->printed) {
-                $fixed = null === $fixed ? null : array_values(array_filter($fixed, static fn (Candidate $one): bool => \in_array($one, $candidates, true) && $cost->agrees($one, $note->long)));
+                $fixed =
+                    null === $fixed
+                        ? null
+                        : array_values(
+                            array_filter(
+                                $fixed,
+                                static fn (Candidate $one): bool => \in_array($one, $candidates, true) && $cost->agrees($one, $note->long),
+                            ),
+                        );
                 $troubles = array_values(array_filter($troubles, static fn (FingerTrouble $one): bool => FingerTrouble::Outside !== $one));
             }
             if (null !== $fixed && [] !== $fixed) {
@@ -136,9 +155,17 @@ final readonly class Fingering
      *
      * @return list<Candidate>|null
      */
-    private static function fixed(?int $finger, ?string $string, array $candidates, LineNote $note, Fingerboard $everywhere, array &$troubles, FingerTrouble $refusal): ?array
-    {
-        $fits = static fn (Candidate $one): bool => (null === $finger || $one->finger === $finger) && (null === $string || $everywhere->stringName($one->string) === $string);
+    private static function fixed(
+        ?int $finger,
+        ?string $string,
+        array $candidates,
+        LineNote $note,
+        Fingerboard $everywhere,
+        array &$troubles,
+        FingerTrouble $refusal,
+    ): ?array {
+        $fits = static fn (Candidate $one): bool => (null === $finger || $one->finger === $finger)
+            && (null === $string || $everywhere->stringName($one->string) === $string);
         $within = array_values(array_filter($candidates, $fits));
         if ([] !== $within) {
             return $within;
@@ -148,7 +175,9 @@ final readonly class Fingering
 
             return null;
         }
-        $outside = array_values(array_filter($everywhere->chords($note->pitch, $note->upper), $fits)) ?: array_values(array_filter($everywhere->candidates($note->pitch), $fits));
+        $outside =
+            array_values(array_filter($everywhere->chords($note->pitch, $note->upper), $fits)) ?:
+            array_values(array_filter($everywhere->candidates($note->pitch), $fits));
         $troubles[] = [] === $outside ? $refusal : FingerTrouble::Outside;
 
         return $outside ?: null;
@@ -177,7 +206,10 @@ final readonly class Fingering
             }
             $note = $notes[$index];
             $key = implode('.', array_map(spl_object_id(...), $layer));
-            $own = $owns[$key.($note->long ? ' l' : '').($note->isPrinted() ? $note->finger.$note->string : '')] ??= array_map(static fn (Candidate $candidate): float => self::noteCost($policy, $cost, $hands, $candidate, $note), $layer);
+            $own = $owns[$key.($note->long ? ' l' : '').($note->isPrinted() ? $note->finger.$note->string : '')] ??= array_map(
+                static fn (Candidate $candidate): float => self::noteCost($policy, $cost, $hands, $candidate, $note),
+                $layer,
+            );
             if (null === $lastIndex) {
                 $totals = $own;
                 $back[$index] = array_fill(0, \count($layer), 0);
@@ -186,7 +218,9 @@ final readonly class Fingering
                 continue;
             }
             $hop = self::isHurried($notes[$lastIndex], $note, $policy);
-            $matrix = $moves[$lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '')] ??= self::matrix($layers[$lastIndex], $layer, $note, $hop, $cost);
+            $matrix = $moves[
+                $lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '')
+            ] ??= self::matrix($layers[$lastIndex], $layer, $note, $hop, $cost);
             $weight = $note->fresh ? FingeringCost::AFTER_REST : 1.0;
             $next = $from = [];
             foreach ($matrix as $to => $column) {
@@ -233,7 +267,8 @@ final readonly class Fingering
         foreach ($layer as $candidate) {
             $column = [];
             foreach ($before as $earlier) {
-                $column[] = $note->tiedFrom && !$earlier->sameSpot($candidate) ? \INF : $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
+                $column[] =
+                    $note->tiedFrom && !$earlier->sameSpot($candidate) ? \INF : $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
             }
             $matrix[] = $column;
         }
@@ -242,10 +277,17 @@ final readonly class Fingering
     }
 
     /** @param list<Hand> $hands */
-    private static function noteCost(FingeringPolicy $policy, FingeringCost $cost, array $hands, Candidate $candidate, LineNote $note): float
-    {
+    private static function noteCost(
+        FingeringPolicy $policy,
+        FingeringCost $cost,
+        array $hands,
+        Candidate $candidate,
+        LineNote $note,
+    ): float {
         $tie = 100 * $hands[$candidate->hand]->base + 10 * $candidate->finger + (3 - $candidate->string);
-        $suggested = PrintedFingers::Suggestion === $policy->printed && $note->isPrinted()
+        $suggested =
+            PrintedFingers::Suggestion === $policy->printed
+            && $note->isPrinted()
             && (null === $note->finger || $candidate->finger === $note->finger)
             && (null === $note->string || OpenString::of($policy->instrument)[$candidate->string]->letter === $note->string);
 

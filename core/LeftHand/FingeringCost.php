@@ -85,9 +85,14 @@ final readonly class FingeringCost
     public function noteParts(Candidate $candidate, bool $long): array
     {
         if ($candidate->isOpen()) {
-            return OpenStringPolicy::Long !== $this->policy || !$this->upper ? [] : ['open' => ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0)];
+            return OpenStringPolicy::Long !== $this->policy || !$this->upper
+                ? []
+                : ['open' => ($long ? self::OPEN_ON_LONG : 0.0) + (0 === $candidate->string ? self::TOP_OPEN : 0.0)];
         }
-        $parts = ['position' => $this->hands[$candidate->hand]->noteCost, 'stretch' => Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0];
+        $parts = [
+            'position' => $this->hands[$candidate->hand]->noteCost,
+            'stretch' => Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0,
+        ];
         if (Instrument::Bass === $this->instrument && $candidate->string > 0 && $candidate->semitones >= self::FOURTH) {
             $parts['position'] += self::UP_THE_STRING[$this->level];
         }
@@ -142,8 +147,15 @@ final readonly class FingeringCost
         }
         if ($from->finger === $to->finger && 0 !== $to->finger) {
             if (1 === $distance) {
-                $parts['same finger'] = $from->semitones === $to->semitones && !$hop && Instrument::Bass !== $this->instrument ? self::SAME_FINGER_FIFTH : self::HOP;
-            } elseif (0 === $distance && $from->semitones !== $to->semitones && $this->hands[$from->hand]->position === $this->hands[$to->hand]->position) {
+                $parts['same finger'] =
+                    $from->semitones === $to->semitones && !$hop && Instrument::Bass !== $this->instrument
+                        ? self::SAME_FINGER_FIFTH
+                        : self::HOP;
+            } elseif (
+                0 === $distance
+                && $from->semitones !== $to->semitones
+                && $this->hands[$from->hand]->position === $this->hands[$to->hand]->position
+            ) {
                 $parts['slide'] = self::SLIDE;
             }
         }
@@ -151,7 +163,9 @@ final readonly class FingeringCost
             $before = $this->hands[$from->hand];
             $after = $this->hands[$to->hand];
             if ($before->position === $after->position) {
-                $parts['shape'] = self::SHAPE * ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : ('closed' === $after->shape ? self::SHAPE_CLOSING : 1.0));
+                $parts['shape'] =
+                    self::SHAPE *
+                    ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : ('closed' === $after->shape ? self::SHAPE_CLOSING : 1.0));
             } else {
                 $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
                 if ($from->finger === $to->finger && $to->finger > 1 && 0 === $distance) {

@@ -48,7 +48,18 @@ final readonly class FingeringPolicy
             throw new \InvalidArgumentException('Fingers are found for violin, viola, cello and bass, in years 1 to 4.');
         }
 
-        return new self($instrument, $level, $openStrings ?? OpenStringPolicy::ofLevel($level), $printed, $keepDown, $fifth, $beneath, $bassHand, $positions, $secondsPerTick);
+        return new self(
+            $instrument,
+            $level,
+            $openStrings ?? OpenStringPolicy::ofLevel($level),
+            $printed,
+            $keepDown,
+            $fifth,
+            $beneath,
+            $bassHand,
+            $positions,
+            $secondsPerTick,
+        );
     }
 
     /** @return list<Hand> that the search may use */
@@ -63,7 +74,10 @@ final readonly class FingeringPolicy
         $allowed = $this->hands();
         $positions = array_unique(array_column($allowed, 'position'));
 
-        return [...$allowed, ...Hands::of($this->instrument, array_values(array_diff(Hands::positions($this->instrument), $positions)), $this->bassHand)];
+        return [
+            ...$allowed,
+            ...Hands::of($this->instrument, array_values(array_diff(Hands::positions($this->instrument), $positions)), $this->bassHand),
+        ];
     }
 
     public function cost(): FingeringCost

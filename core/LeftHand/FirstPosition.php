@@ -10,7 +10,8 @@ use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Refusal;
 
 /**
- * The notes of first position, finger by finger (handbook 3): on violin and viola the finger follows the letter; the cello's hand is closed or
+ * The notes of first position, finger by finger (handbook 3): on violin and viola the finger follows the letter; the cello's hand is
+ * closed or
  * stretched; the bass has 1, 2 and 4, a semitone apart, and half position below it.
  */
 final class FirstPosition
@@ -33,9 +34,19 @@ final class FirstPosition
         if (0 === $finger) {
             return $string->pitch;
         }
-        $places = self::table($instrument)[$finger] ?? throw Refusal::because('The {instrument} has no finger {finger} here.', ['instrument' => $instrument->value, 'finger' => (string) $finger]);
+        $places =
+            self::table($instrument)[$finger] ??
+            throw Refusal::because(
+                'The {instrument} has no finger {finger} here.',
+                ['instrument' => $instrument->value, 'finger' => (string) $finger],
+            );
         if (null !== $placement) {
-            $semitones = $places[$placement->value] ?? throw Refusal::because('Finger {finger} has no {placement} place on the {instrument}.', ['finger' => (string) $finger, 'placement' => $placement->value, 'instrument' => $instrument->value]);
+            $semitones =
+                $places[$placement->value] ??
+                throw Refusal::because(
+                    'Finger {finger} has no {placement} place on the {instrument}.',
+                    ['finger' => (string) $finger, 'placement' => $placement->value, 'instrument' => $instrument->value],
+                );
         } else {
             $semitones = self::byKey($string, self::steps($instrument, $finger, $places['natural']), $places, $key);
         }
@@ -82,11 +93,13 @@ final class FirstPosition
         $strings = OpenString::of($instrument);
 
         return [] === $strings
-            || ($midi >= $strings[\count($strings) - 1]->pitch->midi() && $midi <= $strings[0]->pitch->midi() + self::HIGHEST[$instrument->value]);
+            || ($midi >= $strings[\count($strings) - 1]->pitch->midi()
+                && $midi <= $strings[0]->pitch->midi() + self::HIGHEST[$instrument->value]);
     }
 
     /**
-     * The fingers of the first position with their placements, from the hands that have them: on the cello with both stretches, on the bass with half
+     * The fingers of the first position with their placements, from the hands that have them: on the cello with both stretches, on the
+     * bass with half
      * position as its low placements.
      *
      * @return array<int, array<string, int>>

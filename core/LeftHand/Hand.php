@@ -11,7 +11,8 @@ final readonly class Hand
      * @param string                                  $position as people name it: half, I, II, II½, III, IV
      * @param int                                     $base     semitones above the open string of the first finger, unstretched
      * @param array<int, list<array{int, Placement}>> $fingers  semitones above the open string and placement, by finger
-     * @param int                                     $letters  letters that the first finger lies above the open string; fingers follow letters
+     * @param int                                     $letters  letters that the first finger lies above the open string; fingers follow
+     *                                                          letters
      * @param float                                   $noteCost of each note in this hand
      */
     public function __construct(

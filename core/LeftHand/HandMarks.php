@@ -26,7 +26,10 @@ final class HandMarks
             }
             $next = $fingering->notes[$index + 1] ?? null;
             $nextChoice = null === $next || $next->tiedFrom ? null : $fingering->choices[$index + 1] ?? null;
-            $found = null === $nextChoice ? [] : self::moves($choice, $nextChoice, $fingering, $policy, Fingering::isHop($fingering->notes[$index], $next, $policy));
+            $found =
+                null === $nextChoice
+                    ? []
+                    : self::moves($choice, $nextChoice, $fingering, $policy, Fingering::isHop($fingering->notes[$index], $next, $policy));
             if (self::staysDown($fingering, $index, $policy->keepDown->measures())) {
                 array_unshift($found, HandMark::KeepDown);
             }
@@ -50,13 +53,19 @@ final class HandMarks
     {
         $hand = $fingering->hands[$choice->hand];
 
-        return $fingering->fingerboard->stringName($choice->string).' '.$choice->placement->value.' '.$choice->finger.($hand->isFirst() ? '' : ' '.$hand->position);
+        return $fingering->fingerboard->stringName($choice->string).
+            ' '.
+            $choice->placement->value.
+            ' '.
+            $choice->finger.
+            ($hand->isFirst() ? '' : ' '.$hand->position);
     }
 
     /** The choice is what the book prints. */
     public static function isAsPrinted(LineNote $note, Candidate $choice, Fingering $fingering): bool
     {
-        return (null === $note->finger || $choice->finger === $note->finger) && (null === $note->string || $fingering->fingerboard->stringName($choice->string) === $note->string);
+        return (null === $note->finger || $choice->finger === $note->finger)
+            && (null === $note->string || $fingering->fingerboard->stringName($choice->string) === $note->string);
     }
 
     /** @return list<HandMark> */
@@ -84,7 +93,12 @@ final class HandMarks
                 $marks[] = HandMark::SetBeneath;
             }
         }
-        if (BeneathPolicy::Together === $policy->beneath && $to->finger >= 2 && (0 !== $distance || $to->finger - $from->finger >= 2) && $from->finger < $to->finger) {
+        if (
+            BeneathPolicy::Together === $policy->beneath
+            && $to->finger >= 2
+            && (0 !== $distance || $to->finger - $from->finger >= 2)
+            && $from->finger < $to->finger
+        ) {
             $marks[] = HandMark::SetTogether;
         }
 

@@ -9,7 +9,8 @@ use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Pitch;
 
 /**
- * The four strings with the fingers that some music puts on them, and those that its key has beside them: the pattern of each string, what an open
+ * The four strings with the fingers that some music puts on them, and those that its key has beside them: the pattern of each string, what
+ * an open
  * string can check, and which region of the staff lies on which string (handbook 3).
  */
 final readonly class HandPicture
@@ -50,7 +51,14 @@ final readonly class HandPicture
             $spots = [];
             foreach ($used[$index] as $name => $times) {
                 [$stop, $pitch] = $times[0];
-                $spots[] = self::spot($stop, $pitch, \count($times), $fingering->hands[$stop->hand]->position, [] !== $known && !$stop->isOpen() && !\in_array($name, $known, true), $open);
+                $spots[] = self::spot(
+                    $stop,
+                    $pitch,
+                    \count($times),
+                    $fingering->hands[$stop->hand]->position,
+                    [] !== $known && !$stop->isOpen() && !\in_array($name, $known, true),
+                    $open,
+                );
             }
             $strings[] = $picture = self::string($instrument, $string, $open[$index - 1] ?? null, $spots, $key, $open);
             $semitones = max($semitones, ...[0, ...array_column($picture->spots, 'semitones')]);
@@ -63,12 +71,21 @@ final readonly class HandPicture
      * @param list<FingerPlace> $spots
      * @param list<OpenString>  $open
      */
-    private static function string(Instrument $instrument, OpenString $string, ?OpenString $next, array $spots, Key $key, array $open): StringPicture
-    {
+    private static function string(
+        Instrument $instrument,
+        OpenString $string,
+        ?OpenString $next,
+        array $spots,
+        Key $key,
+        array $open,
+    ): StringPicture {
         if (Instrument::Violin === $instrument || Instrument::Viola === $instrument) {
             $spots = self::withKey($instrument, $string, $spots, $key, $open);
         }
-        usort($spots, static fn (FingerPlace $one, FingerPlace $other): int => [$one->semitones, $one->finger] <=> [$other->semitones, $other->finger]);
+        usort(
+            $spots,
+            static fn (FingerPlace $a, FingerPlace $b): int => $a->semitones <=> $b->semitones ?: $a->finger <=> $b->finger,
+        );
         [$touch, $pattern] = self::touching($spots);
         $top = null === $next ? $string->pitch->diatonic() + (self::REACH[$instrument->value] ?? 4) : $next->pitch->diatonic() - 1;
         $highest = Pitch::fromDiatonic($top, 0);
@@ -94,7 +111,14 @@ final readonly class HandPicture
             $semitones = $pitch->midi() - $string->pitch->midi();
             foreach (Hands::of($instrument, [])[0]->fingers[$finger] as [$above, $placement]) {
                 if ($above === $semitones) {
-                    $spots[] = self::spot(new Candidate((int) array_search($string, $open, true), $finger, $placement, $semitones, 0), $pitch, 0, 'I', false, $open);
+                    $spots[] = self::spot(
+                        new Candidate((int) array_search($string, $open, true), $finger, $placement, $semitones, 0),
+                        $pitch,
+                        0,
+                        'I',
+                        false,
+                        $open,
+                    );
                 }
             }
         }
@@ -115,7 +139,17 @@ final readonly class HandPicture
             }
         }
 
-        return new FingerPlace($stop->finger, $stop->placement, $stop->semitones, $pitch->letterName(), $times, $position, $new, $check, $against);
+        return new FingerPlace(
+            $stop->finger,
+            $stop->placement,
+            $stop->semitones,
+            $pitch->letterName(),
+            $times,
+            $position,
+            $new,
+            $check,
+            $against,
+        );
     }
 
     /**
@@ -132,7 +166,12 @@ final readonly class HandPicture
                 $names[] = 'nut–'.$spot->finger;
             }
             foreach ($spots as $next) {
-                if (0 !== $spot->finger && $next->finger === $spot->finger + 1 && $next->semitones === $spot->semitones + 1 && $next->position === $spot->position) {
+                if (
+                    0 !== $spot->finger
+                    && $next->finger === $spot->finger + 1
+                    && $next->semitones === $spot->semitones + 1
+                    && $next->position === $spot->position
+                ) {
                     $touch[] = [$spot->semitones, $next->semitones];
                     $names[] = $spot->finger.'–'.$next->finger;
                 }

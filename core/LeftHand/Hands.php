@@ -24,12 +24,22 @@ final class Hands
     private const UPPER_POSITIONS = ['I' => [0, 1, 0.0, 1], 'III' => [3, 3, 2.0, 3], 'II' => [2, 2, 2.0, 4], 'half' => [-1, 0, 2.0, 4]];
     /** Positions of the cello and the bass: where the first finger sits, cost of a note, first level. */
     private const CELLO_POSITIONS = [
-        'I' => [2, 0.0, 1], 'half' => [1, 1.0, 1], 'II' => [3, 1.5, 3], 'raised II' => [4, 2.0, self::BY_CHOICE],
-        'III' => [5, 2.0, 3], 'raised III' => [6, 2.0, self::BY_CHOICE], 'IV' => [7, 2.0, 4],
+        'I' => [2, 0.0, 1],
+        'half' => [1, 1.0, 1],
+        'II' => [3, 1.5, 3],
+        'raised II' => [4, 2.0, self::BY_CHOICE],
+        'III' => [5, 2.0, 3],
+        'raised III' => [6, 2.0, self::BY_CHOICE],
+        'IV' => [7, 2.0, 4],
     ];
     private const BASS_POSITIONS = [
-        'half' => [1, 0.15, 1], 'I' => [2, 0.0, 1], 'III' => [5, 0.25, 1], 'II' => [3, 1.25, 2], 'II½' => [4, 1.25, 2],
-        'III½' => [6, 1.25, self::BY_CHOICE], 'IV' => [7, 1.25, 3],
+        'half' => [1, 0.15, 1],
+        'I' => [2, 0.0, 1],
+        'III' => [5, 0.25, 1],
+        'II' => [3, 1.25, 2],
+        'II½' => [4, 1.25, 2],
+        'III½' => [6, 1.25, self::BY_CHOICE],
+        'IV' => [7, 1.25, 3],
     ];
 
     /**
@@ -103,10 +113,28 @@ final class Hands
             }
             $hands[] = new Hand($position, 'closed', $base, self::row([1 => 0, 2 => 1, 3 => 2, 4 => 3], $base, []), null, $cost);
             if ('half' !== $position) {
-                $hands[] = new Hand($position, 'forward', $base, self::row([1 => 0, 2 => 2, 3 => 3, 4 => 4], $base, [2 => Placement::Stretched, 3 => Placement::Stretched, 4 => Placement::Stretched]), null, $cost);
+                $hands[] = new Hand(
+                    $position,
+                    'forward',
+                    $base,
+                    self::row([1 => 0, 2 => 2, 3 => 3, 4 => 4], $base, [
+                        2 => Placement::Stretched,
+                        3 => Placement::Stretched,
+                        4 => Placement::Stretched,
+                    ]),
+                    null,
+                    $cost,
+                );
             }
             if ('I' === $position) {
-                $hands[] = new Hand($position, 'back', $base, self::row([1 => -1, 2 => 1, 3 => 2, 4 => 3], $base, [1 => Placement::Low]), null, $cost);
+                $hands[] = new Hand(
+                    $position,
+                    'back',
+                    $base,
+                    self::row([1 => -1, 2 => 1, 3 => 2, 4 => 3], $base, [1 => Placement::Low]),
+                    null,
+                    $cost,
+                );
             }
         }
 

@@ -78,7 +78,11 @@ final class Line
             // Repetitions of one pitch without a rest between count together.
             $to = $from + 1;
             $length = $rows[$from][0]->length;
-            while ($to < $count && $rows[$to][0]->pitches[0]->midi() === $rows[$from][0]->pitches[0]->midi() && $rows[$to - 1][2] + $rows[$to - 1][0]->length === $rows[$to][2]) {
+            while (
+                $to < $count
+                && $rows[$to][0]->pitches[0]->midi() === $rows[$from][0]->pitches[0]->midi()
+                && $rows[$to - 1][2] + $rows[$to - 1][0]->length === $rows[$to][2]
+            ) {
                 $length += $rows[$to][0]->length;
                 ++$to;
             }

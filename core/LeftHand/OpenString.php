@@ -24,7 +24,9 @@ final readonly class OpenString
     /** @return list<self> the highest first; none for other instruments */
     public static function of(Instrument $instrument): array
     {
-        return array_map(static fn (string $name): self => new self($name[0], Pitch::parse($name)), self::TUNINGS[$instrument->value] ?? []);
+        $tuning = self::TUNINGS[$instrument->value] ?? [];
+
+        return array_map(static fn (string $name): self => new self($name[0], Pitch::parse($name)), $tuning);
     }
 
     /** @param string $letter C, G, D, A or E */

@@ -48,9 +48,21 @@ final class Reasons
         if ([] !== $choice->upper) {
             return new Notice(0, 0, 'The cheapest way to take both notes in one hand.');
         }
-        $others = array_values(array_filter($fingering->fingerboard->candidates($note->pitch), static fn (Candidate $other): bool => !$other->sameSpot($choice)));
+        $others = array_values(
+            array_filter(
+                $fingering->fingerboard->candidates($note->pitch),
+                static fn (Candidate $other): bool => !$other->sameSpot($choice),
+            ),
+        );
         if ([] === $others) {
-            return new Notice(0, 0, $choice->enharmonic ? 'Taken by its sound: no finger of these hands follows the letter {letter}.' : 'The only place for {letter} in these hands.', ['letter' => $note->pitch->letterName()]);
+            return new Notice(
+                0,
+                0,
+                $choice->enharmonic
+                    ? 'Taken by its sound: no finger of these hands follows the letter {letter}.'
+                    : 'The only place for {letter} in these hands.',
+                ['letter' => $note->pitch->letterName()],
+            );
         }
 
         return self::decided($fingering, $index, $choice, $others, $policy);
@@ -66,9 +78,14 @@ final class Reasons
         $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index, $policy): array {
             $sum = $cost->noteParts($candidate, $note->long);
             $next = $fingering->notes[$index + 1] ?? $note;
-            $hops = [$index > 0 && Fingering::isHurried($fingering->notes[$index - 1], $note, $policy), Fingering::isHurried($note, $next, $policy)];
+            $hops = [
+                $index > 0 && Fingering::isHurried($fingering->notes[$index - 1], $note, $policy),
+                Fingering::isHurried($note, $next, $policy),
+            ];
             foreach ([[$before, $candidate, $note, $hops[0]], [$candidate, $after, $next, $hops[1]]] as [$from, $to, $arrived, $hop]) {
-                foreach (null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop) as $part => $value) {
+                foreach (
+                    null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop) as $part => $value
+                ) {
                     $sum[$part] = ($sum[$part] ?? 0.0) + $value * ($arrived->fresh ? FingeringCost::AFTER_REST : 1.0);
                 }
             }
@@ -113,7 +130,14 @@ final class Reasons
         $string = $fingering->fingerboard->stringName($candidate->string);
         $position = $fingering->hands[$candidate->hand];
 
-        return $candidate->isOpen() ? "open $string" : trim($string.' '.(Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').$candidate->finger).($position->isFirst() ? '' : " in $position->position");
+        return $candidate->isOpen()
+            ? "open $string"
+            : trim(
+                $string.
+                    ' '.
+                    (Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').
+                    $candidate->finger,
+            ).($position->isFirst() ? '' : " in $position->position");
     }
 
     /** What is told of a note beside its reason. */
@@ -124,10 +148,21 @@ final class Reasons
 
         return match ($trouble) {
             FingerTrouble::OutOfReach => self::outOfReach($note, $policy),
-            FingerTrouble::PrintedRefused => new Notice(0, 0, 'The printed finger does not give this pitch in the hands of this class; it is not followed.'),
+            FingerTrouble::PrintedRefused => new Notice(
+                0,
+                0,
+                'The printed finger does not give this pitch in the hands of this class; it is not followed.',
+            ),
             FingerTrouble::SetRefused => new Notice(0, 0, 'The finger that was set does not give this pitch any more; it is not followed.'),
-            FingerTrouble::Divided => new Notice(0, 0, 'No hand here has this chord: its lowest note is fingered; divide it, the upper notes for other players.'),
-            FingerTrouble::Outside => new Notice(0, 0, '{letter} is taken with {choice}, outside the hands that this class uses.', ['letter' => $note->pitch->letterName(), 'choice' => null === $choice ? '' : self::name($fingering, $choice)]),
+            FingerTrouble::Divided => new Notice(
+                0,
+                0,
+                'No hand here has this chord: its lowest note is fingered; divide it, the upper notes for other players.',
+            ),
+            FingerTrouble::Outside => new Notice(0, 0, '{letter} is taken with {choice}, outside the hands that this class uses.', [
+                'letter' => $note->pitch->letterName(),
+                'choice' => null === $choice ? '' : self::name($fingering, $choice),
+            ]),
         };
     }
 
@@ -140,10 +175,16 @@ final class Reasons
             if ([] !== $found) {
                 usort($found, static fn (Candidate $a, Candidate $b): int => $hands[$a->hand]->noteCost <=> $hands[$b->hand]->noteCost);
 
-                return new Notice(0, 0, '{letter} is out of reach of these hands; position {position} has it, or the octave below.', ['letter' => $note->pitch->letterName(), 'position' => $hands[$found[0]->hand]->position]);
+                return new Notice(0, 0, '{letter} is out of reach of these hands; position {position} has it, or the octave below.', [
+                    'letter' => $note->pitch->letterName(),
+                    'position' => $hands[$found[0]->hand]->position,
+                ]);
             }
         }
 
-        return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', ['letter' => $note->pitch->letterName(), 'side' => $note->pitch->midi() < $lowest ? 'above' : 'below']);
+        return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', [
+            'letter' => $note->pitch->letterName(),
+            'side' => $note->pitch->midi() < $lowest ? 'above' : 'below',
+        ]);
     }
 }

@@ -14,7 +14,13 @@ final readonly class StringPicture
      * @param string                $lowest  the staff region of the string: its open note, as "D4"
      * @param string                $highest and the last note before the next string
      */
-    public function __construct(public string $letter, public array $spots, public array $touch, public string $pattern, public string $lowest, public string $highest)
-    {
+    public function __construct(
+        public string $letter,
+        public array $spots,
+        public array $touch,
+        public string $pattern,
+        public string $lowest,
+        public string $highest,
+    ) {
     }
 }

@@ -32,7 +32,14 @@ final class Coverage
                     continue;
                 }
                 $key = $step->matter()->key();
-                $chunks[$key] = self::add($chunks[$key] ?? null, $step, $stair->treads[$result->tread], $result, $lesson->day, isset($met[$key]));
+                $chunks[$key] = self::add(
+                    $chunks[$key] ?? null,
+                    $step,
+                    $stair->treads[$result->tread],
+                    $result,
+                    $lesson->day,
+                    isset($met[$key]),
+                );
                 $met[$key] = true;
             }
         }
@@ -59,8 +66,14 @@ final class Coverage
         };
     }
 
-    private static function add(?ChunkCoverage $before, TaughtStep $step, int $stoppedAt, StepResult $result, string $day, bool $sameLesson): ChunkCoverage
-    {
+    private static function add(
+        ?ChunkCoverage $before,
+        TaughtStep $step,
+        int $stoppedAt,
+        StepResult $result,
+        string $day,
+        bool $sameLesson,
+    ): ChunkCoverage {
         $goal = $step->goal();
         $reached = max($before->reached ?? 0, $result->reached);
 

@@ -43,7 +43,9 @@ final readonly class LogEntry
                 $undone[$entry->text] = true;
             }
         }
-        $kept = array_values(array_filter($byId, static fn (LogEntry $entry): bool => EntryKind::Undo !== $entry->kind && !isset($undone[$entry->id])));
+        $kept = array_values(
+            array_filter($byId, static fn (LogEntry $entry): bool => EntryKind::Undo !== $entry->kind && !isset($undone[$entry->id])),
+        );
         usort($kept, static fn (LogEntry $a, LogEntry $b): int => [$a->at, $a->count, $a->id] <=> [$b->at, $b->count, $b->id]);
 
         return $kept;

@@ -14,12 +14,12 @@ use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Standing\Matter;
 
 /**
- * A step as a lesson keeps it: a copy of the sequence's step as it stood when the lesson began, so that later changes do not rewrite what was taught.
- * The one place that knows how it is stored.
+ * A step as a lesson keeps it: a copy of the sequence's step as it stood when the lesson began, so that later changes do not rewrite
+ * what was taught. The one place that knows how it is stored.
  *
  * @phpstan-type Stored array{
- *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int, mode: string,
- *     turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float, doneBefore: bool
+ *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int,
+ *     mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float, doneBefore: bool
  * }
  */
 final readonly class TaughtStep
@@ -58,7 +58,16 @@ final readonly class TaughtStep
             $row['pattern'] ?? '',
         );
 
-        return new self($row['id'], $step, $row['chunk'], $row['like'] ?? 0, $row['startTread'], $row['goal'] ?? 0, $row['seconds'], $row['doneBefore']);
+        return new self(
+            $row['id'],
+            $step,
+            $row['chunk'],
+            $row['like'] ?? 0,
+            $row['startTread'],
+            $row['goal'] ?? 0,
+            $row['seconds'],
+            $row['doneBefore'],
+        );
     }
 
     /** @return Stored */

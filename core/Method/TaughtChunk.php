@@ -17,7 +17,12 @@ final readonly class TaughtChunk
      * @param Rung|null   $rung of the ladder of a crossing
      * @param Spot|null   $spot that the chunk is made of
      */
-    public function __construct(public StepPurpose $as, public Chunk $chunk, public ?Chunk $like = null, public ?Rung $rung = null, public ?Spot $spot = null)
-    {
+    public function __construct(
+        public StepPurpose $as,
+        public Chunk $chunk,
+        public ?Chunk $like = null,
+        public ?Rung $rung = null,
+        public ?Spot $spot = null,
+    ) {
     }
 }

@@ -17,7 +17,8 @@ use CoinStair\Core\Form\Seams;
 use CoinStair\Core\Score\Place;
 
 /**
- * The order in which a method teaches the chunks of a tree (handbook 5). It ends with the whole, and nothing same is taught twice: a chunk whose
+ * The order in which a method teaches the chunks of a tree (handbook 5). It ends with the whole, and nothing same is taught twice: a chunk
+ * whose
  * notes were taught at another place is found again instead.
  */
 final class TeachingOrder
@@ -66,7 +67,9 @@ final class TeachingOrder
 
     private function forward(): void
     {
-        $this->bySections(function (ChunkNode $phrase): void { $this->learn($phrase->chunk); });
+        $this->bySections(function (ChunkNode $phrase): void {
+            $this->learn($phrase->chunk);
+        });
     }
 
     /** @param \Closure(ChunkNode): void $teach a phrase */
@@ -126,7 +129,9 @@ final class TeachingOrder
         // Down, level by level: what is more than a phrase is run once and halved.
         for ($at = 0; isset($parts[$at]); ++$at) {
             $half = intdiv(\count($parts[$at]) + 1, 2);
-            foreach (1 === \count($parts[$at]) ? [$parts[$at]] : [\array_slice($parts[$at], 0, $half), \array_slice($parts[$at], $half)] as $part) {
+            foreach (
+                1 === \count($parts[$at]) ? [$parts[$at]] : [\array_slice($parts[$at], 0, $half), \array_slice($parts[$at], $half)] as $part
+            ) {
                 \assert([] !== $part);
                 if (1 === \count($part)) {
                     $phrases[] = $part[0];
@@ -149,7 +154,11 @@ final class TeachingOrder
             $this->learn($phrase->chunk);
         }
         // Smaller parts come first, and each after what it is made of.
-        usort($parts, static fn (array $one, array $other): int => \count($one) <=> \count($other) ?: $one[0]->chunk->from->compare($other[0]->chunk->from));
+        usort(
+            $parts,
+            static fn (array $one, array $other): int => \count($one) <=> \count($other) ?:
+            $one[0]->chunk->from->compare($other[0]->chunk->from),
+        );
         foreach ($parts as $part) {
             if (\count($part) > 1) {
                 $this->join($this->spanning($part));
@@ -159,7 +168,9 @@ final class TeachingOrder
 
     private function findIt(): void
     {
-        $this->bySections(function (ChunkNode $phrase): void { $this->piecewise($phrase); });
+        $this->bySections(function (ChunkNode $phrase): void {
+            $this->piecewise($phrase);
+        });
     }
 
     /** A phrase of which some measures were taught before: these are found, the others learned, then they are joined. */
@@ -217,7 +228,10 @@ final class TeachingOrder
         }
         foreach ($this->tree->likeness->likes[$measure->from->position] as $like) {
             $earlier = Place::of($like->of);
-            if (LikenessKind::OtherEnding !== $like->kind || null === ($this->taught[$this->sameness->key($earlier, Place::of($like->of + 1))] ?? null)) {
+            if (
+                LikenessKind::OtherEnding !== $like->kind
+                || null === ($this->taught[$this->sameness->key($earlier, Place::of($like->of + 1))] ?? null)
+            ) {
                 continue;
             }
             for ($offset = $piece->measures[$like->of]->length - $piece->beatTicks; $offset > 0; $offset -= $piece->beatTicks) {
@@ -241,7 +255,12 @@ final class TeachingOrder
         $chosen = [];
         foreach ($spots as $spot) {
             $chunk = $spot->chunk($this->tree->piece);
-            $covered = [] !== array_filter($chosen, static fn (array $other): bool => $chunk->from->isBefore($other[0]->to) && $other[0]->from->isBefore($chunk->to));
+            $covered =
+                [] !==
+                array_filter(
+                    $chosen,
+                    static fn (array $other): bool => $chunk->from->isBefore($other[0]->to) && $other[0]->from->isBefore($chunk->to),
+                );
             if (null === $spot->move || $covered || null !== $this->taughtAs($chunk)) {
                 continue;
             }

@@ -25,7 +25,10 @@ use CoinStair\Core\Standing\Standing;
  * What piece:chunks tells: comfort tempos, hard spots, the chunk tree, and the order in which a method teaches it.
  *
  * @phpstan-type PlaceRow array{position: int, offset: string}
- * @phpstan-type ChunkRow array{id: string, kind: string, from: PlaceRow, to: PlaceRow, landing: PlaceRow|null, parts: list<string>, comfort: float|null, children: list<string>}
+ * @phpstan-type ChunkRow array{
+ *     id: string, kind: string, from: PlaceRow, to: PlaceRow, landing: PlaceRow|null, parts: list<string>, comfort: float|null,
+ *     children: list<string>,
+ * }
  */
 final class ChunksReport
 {
@@ -42,7 +45,12 @@ final class ChunksReport
      * @param list<Instrument> $instruments
      * @param int              $goal        beats a minute
      *
-     * @return array{method: string, level: int, tempo: int, policies: array<string, string>, comfort: list<array{instrument: string, position: int, offset: string, tempo: float, reason: string}>, spots: list<array{instrument: string, from: PlaceRow, to: PlaceRow, comfort: float|null, severity: float, reason: string}>, chunks: list<ChunkRow>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>}
+     * @return array{
+     *     method: string, level: int, tempo: int, policies: array<string, string>,
+     *     comfort: list<array{instrument: string, position: int, offset: string, tempo: float, reason: string}>,
+     *     spots: list<array{instrument: string, from: PlaceRow, to: PlaceRow, comfort: float|null, severity: float, reason: string}>,
+     *     chunks: list<ChunkRow>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>,
+     * }
      */
     public static function of(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
@@ -58,26 +66,34 @@ final class ChunksReport
             'tempo' => $goal,
             'policies' => $policies->chosen(),
             'comfort' => self::comfort($plan),
-            'spots' => array_map(static fn (Spot $spot): array => [
-                'instrument' => $spot->instrument->value,
-                'from' => self::place($spot->from),
-                'to' => self::place($spot->to),
-                'comfort' => null === $spot->move ? null : round($spot->move->comfort(), 2),
-                'severity' => round($spot->severity, 3),
-                'reason' => $spot->reason->text(),
-            ], $plan->spots()),
+            'spots' => array_map(
+                static fn (Spot $spot): array => [
+                    'instrument' => $spot->instrument->value,
+                    'from' => self::place($spot->from),
+                    'to' => self::place($spot->to),
+                    'comfort' => null === $spot->move ? null : round($spot->move->comfort(), 2),
+                    'severity' => round($spot->severity, 3),
+                    'reason' => $spot->reason->text(),
+                ],
+                $plan->spots(),
+            ),
             'chunks' => array_values($self->rows),
             'order' => $order,
         ];
     }
 
-    /** @return list<array{instrument: string, position: int, offset: string, tempo: float, reason: string}> of each move, by the note to which it leads */
+    /**
+     * @return list<array{
+     *     instrument: string, position: int, offset: string, tempo: float, reason: string,
+     * }> of each move, by the note to which it leads
+     */
     private static function comfort(CutPlan $plan): array
     {
         $rows = [];
         foreach ($plan->instruments as $instrument) {
             foreach ($plan->of->difficulty()->moves($instrument) as $move) {
-                $rows[] = ['instrument' => $instrument->value] + self::place($move->to) + ['tempo' => round($move->comfort(), 2), 'reason' => $move->reason->text()];
+                $rows[] = ['instrument' => $instrument->value] +
+                    self::place($move->to) + ['tempo' => round($move->comfort(), 2), 'reason' => $move->reason->text()];
             }
         }
 
@@ -93,7 +109,13 @@ final class ChunksReport
     private function node(ChunkNode $node): string
     {
         $key = $node->chunk->kind->value.' '.$node->chunk->edges();
-        $children = array_values(array_filter($node->children, static fn (ChunkNode $child): bool => $child->chunk->kind !== $node->chunk->kind && ([] !== $child->children || \count($node->children) > 1)));
+        $children = array_values(
+            array_filter(
+                $node->children,
+                static fn (ChunkNode $child): bool => $child->chunk->kind !== $node->chunk->kind
+                    && ([] !== $child->children || \count($node->children) > 1),
+            ),
+        );
         $row = $this->rows[$key] = $this->row($node->chunk);
         $this->ids[$node->chunk->edges()] ??= $row['id'];
         $this->rows[$key]['children'] = array_map($this->node(...), $children);
@@ -104,7 +126,12 @@ final class ChunksReport
     /** @return array{chunk: string, as: string, like: string|null, rung: string|null} */
     private function taught(TaughtChunk $taught): array
     {
-        return ['chunk' => $this->id($taught->chunk), 'as' => $taught->as->value, 'like' => null === $taught->like ? null : $this->id($taught->like), 'rung' => $taught->rung?->value];
+        return [
+            'chunk' => $this->id($taught->chunk),
+            'as' => $taught->as->value,
+            'like' => null === $taught->like ? null : $this->id($taught->like),
+            'rung' => $taught->rung?->value,
+        ];
     }
 
     /** The id of a chunk with these edges; it is added if the tree has none. */

@@ -20,24 +20,56 @@ use CoinStair\Core\Score\Ticks;
 /**
  * What piece:form tells: what comes back and how, sections, phrase borders, and who plays with whom.
  *
- * @phpstan-type MeasureRow array{position: int, class: int, likeness: list<array{of: int, kind: string, by: int|float}>, figures: list<string>}
+ * @phpstan-type MeasureRow array{
+ *     position: int, class: int, likeness: list<array{of: int, kind: string, by: int|float}>, figures: list<string>,
+ * }
  */
 final class FormReport
 {
-    /** @return array{parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureRow>, sections: list<array{label: string, from: int, to: int}>, distinct: int, ofParts: list<array{part: string, distinct: int, classes: list<int>}>, borders: list<array{position: int, offset: string, cost: float}>, texture: list<array{from: int, to: int, unison: list<list<string>>, rhythm: list<list<string>>, tune: list<string>}>} */
+    /**
+     * @return array{
+     *     parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureRow>,
+     *     sections: list<array{label: string, from: int, to: int}>, distinct: int,
+     *     ofParts: list<array{part: string, distinct: int, classes: list<int>}>,
+     *     borders: list<array{position: int, offset: string, cost: float}>,
+     *     texture: list<array{from: int, to: int, unison: list<list<string>>, rhythm: list<list<string>>, tune: list<string>}>,
+     * }
+     */
     public static function of(Piece $piece, int $level = 1): array
     {
         $likeness = Likeness::of($piece);
         $sections = Sections::of($piece, $likeness);
 
         return [
-            'parts' => array_map(static fn (Part $part): array => ['id' => $part->id, 'name' => $part->name, 'instrument' => $part->instrument->value], $piece->parts),
+            'parts' => array_map(
+                static fn (Part $part): array => ['id' => $part->id, 'name' => $part->name, 'instrument' => $part->instrument->value],
+                $piece->parts,
+            ),
             'measures' => self::measures($piece, $likeness, self::stretched($piece, $sections)),
-            'sections' => array_map(static fn (Section $section): array => ['label' => $section->label, 'from' => $section->from, 'to' => $section->to], $sections),
+            'sections' => array_map(
+                static fn (Section $section): array => ['label' => $section->label, 'from' => $section->from, 'to' => $section->to],
+                $sections,
+            ),
             'distinct' => $likeness->distinct(),
             'ofParts' => array_map(static fn (Part $part): array => self::ofPart($piece, $part), $piece->parts),
-            'borders' => array_map(static fn (Border $border): array => ['position' => $border->place->position, 'offset' => Ticks::quarters($border->place->offset), 'cost' => -$border->bonus], Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders),
-            'texture' => array_map(static fn (Texture $span): array => ['from' => $span->from, 'to' => $span->to, 'unison' => $span->unison, 'rhythm' => $span->rhythm, 'tune' => $span->tune], Texture::of($piece)),
+            'borders' => array_map(
+                static fn (Border $border): array => [
+                    'position' => $border->place->position,
+                    'offset' => Ticks::quarters($border->place->offset),
+                    'cost' => -$border->bonus,
+                ],
+                Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders,
+            ),
+            'texture' => array_map(
+                static fn (Texture $span): array => [
+                    'from' => $span->from,
+                    'to' => $span->to,
+                    'unison' => $span->unison,
+                    'rhythm' => $span->rhythm,
+                    'tune' => $span->tune,
+                ],
+                Texture::of($piece),
+            ),
         ];
     }
 
@@ -61,7 +93,10 @@ final class FormReport
         $likes = [];
         foreach ($sections as $index => $section) {
             foreach (\array_slice($sections, 0, $index) as $earlier) {
-                $likes += rtrim($section->label, '′') === rtrim($earlier->label, '′') ? Sections::stretched($piece, $earlier, $section->from, $section->to) : [];
+                $likes +=
+                    rtrim($section->label, '′') === rtrim($earlier->label, '′')
+                        ? Sections::stretched($piece, $earlier, $section->from, $section->to)
+                        : [];
             }
         }
 
@@ -80,8 +115,20 @@ final class FormReport
             $rows[] = [
                 'position' => $position,
                 'class' => $likeness->classes[$position],
-                'likeness' => array_map(static fn (Like $like): array => ['of' => $like->of, 'kind' => $like->kind->value, 'by' => self::number($like->by)], [...$likes, ...array_filter([$stretched[$position] ?? null])]),
-                'figures' => array_values(array_unique(array_merge(...array_map(static fn (Part $part): array => array_column(Figure::of($part, $position), 'value'), $piece->parts)))),
+                'likeness' => array_map(
+                    static fn (Like $like): array => ['of' => $like->of, 'kind' => $like->kind->value, 'by' => self::number($like->by)],
+                    [...$likes, ...array_filter([$stretched[$position] ?? null])],
+                ),
+                'figures' => array_values(
+                    array_unique(
+                        array_merge(
+                            ...array_map(
+                                static fn (Part $part): array => array_column(Figure::of($part, $position), 'value'),
+                                $piece->parts,
+                            ),
+                        ),
+                    ),
+                ),
             ];
         }
 

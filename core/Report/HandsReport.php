@@ -17,8 +17,14 @@ use CoinStair\Core\Score\Ticks;
 /**
  * What piece:hands tells of one instrument: string, finger and place of each note, direction and place of each stroke, with reasons.
  *
- * @phpstan-type NoteRow array{id: string, position: int, offset: string, pitch: string, string: string|null, finger: int|null, placement: string|null, semitones: int|null, hand: string|null, reason: string, marks: list<string>}
- * @phpstan-type StrokeRow array{notes: list<string>, direction: string, from: float, to: float, reason: string, marks: list<string>, starts: list<float>, speed: float, cmPerSecond: float}
+ * @phpstan-type NoteRow array{
+ *     id: string, position: int, offset: string, pitch: string, string: string|null, finger: int|null, placement: string|null,
+ *     semitones: int|null, hand: string|null, reason: string, marks: list<string>,
+ * }
+ * @phpstan-type StrokeRow array{
+ *     notes: list<string>, direction: string, from: float, to: float, reason: string, marks: list<string>, starts: list<float>,
+ *     speed: float, cmPerSecond: float,
+ * }
  * @phpstan-type NoticeRow array{kind: string, message: string, position: int, offset: string}
  */
 final class HandsReport
@@ -26,7 +32,10 @@ final class HandsReport
     /**
      * @param int $tempo beats a minute
      *
-     * @return array{instrument: string, policies: array<string, string>, level: int, tempo: int, notes: list<NoteRow>, strokes: list<StrokeRow>, notices: list<NoticeRow>}
+     * @return array{
+     *     instrument: string, policies: array<string, string>, level: int, tempo: int, notes: list<NoteRow>, strokes: list<StrokeRow>,
+     *     notices: list<NoticeRow>,
+     * }
      */
     public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo): array
     {
@@ -39,7 +48,15 @@ final class HandsReport
             'tempo' => $tempo,
             'notes' => array_merge(...array_map(self::notes(...), $hands->voices())),
             'strokes' => array_merge(...array_map(self::strokes(...), $hands->voices())),
-            'notices' => array_map(static fn (HandNotice $notice): array => ['kind' => $notice->kind, 'message' => $notice->notice->text(), 'position' => $notice->position, 'offset' => Ticks::quarters($notice->offset)], $hands->notices),
+            'notices' => array_map(
+                static fn (HandNotice $notice): array => [
+                    'kind' => $notice->kind,
+                    'message' => $notice->notice->text(),
+                    'position' => $notice->position,
+                    'offset' => Ticks::quarters($notice->offset),
+                ],
+                $hands->notices,
+            ),
         ];
     }
 
@@ -83,9 +100,15 @@ final class HandsReport
                 'to' => $to,
                 'reason' => $step->reason->text(),
                 'marks' => array_map(static fn (StrokeMark $mark): string => $mark->value, $hands->strokeMarks[$index]),
-                'starts' => array_map(static fn (int $note): float => round($from + ($to - $from) * $step->stroke->share($note), 4), array_keys($step->stroke->notes)),
+                'starts' => array_map(
+                    static fn (int $note): float => round($from + ($to - $from) * $step->stroke->share($note), 4),
+                    array_keys($step->stroke->notes),
+                ),
                 'speed' => round(BowUse::speed($step, $from, $to), 4),
-                'cmPerSecond' => round(BowUse::hair($hands->instrument()) * abs($to - $from) / max(0.001, $step->stroke->length * $hands->second), 1),
+                'cmPerSecond' => round(
+                    (BowUse::hair($hands->instrument()) * abs($to - $from)) / max(0.001, $step->stroke->length * $hands->second),
+                    1,
+                ),
             ];
         }
 

@@ -16,9 +16,18 @@ use CoinStair\Core\Score\Ticks;
 /**
  * What piece:read tells of a file. Lengths and places in time are quarter notes as exact strings.
  *
- * @phpstan-type MeasureReport array{position: int, number: string, printed: string, meter: string, key: array{fifths: int, mode: string}, quarters: string, pickup: bool}
- * @phpstan-type NoteReport array{id: string, part: string, voice: int, position: int, offset: string, quarters: string, pitch: string|null, tied: bool, grace: bool}
- * @phpstan-type Report array{title: string, composer: string, parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureReport>, playOrder: array{printed: list<int>, plain: list<int>, once: list<int>}, quarters: array{printed: string, plain: string, once: string}, notes: list<NoteReport>, notices: list<array{line: int, column: int, message: string}>}
+ * @phpstan-type MeasureReport array{
+ *     position: int, number: string, printed: string, meter: string, key: array{fifths: int, mode: string}, quarters: string, pickup: bool,
+ * }
+ * @phpstan-type NoteReport array{
+ *     id: string, part: string, voice: int, position: int, offset: string, quarters: string, pitch: string|null, tied: bool, grace: bool,
+ * }
+ * @phpstan-type Report array{
+ *     title: string, composer: string, parts: list<array{id: string, name: string, instrument: string}>, measures: list<MeasureReport>,
+ *     playOrder: array{printed: list<int>, plain: list<int>, once: list<int>},
+ *     quarters: array{printed: string, plain: string, once: string}, notes: list<NoteReport>,
+ *     notices: list<array{line: int, column: int, message: string}>,
+ * }
  */
 final class PieceReport
 {
@@ -34,12 +43,18 @@ final class PieceReport
         return [
             'title' => $piece->title,
             'composer' => $piece->composer,
-            'parts' => array_map(static fn ($part): array => ['id' => $part->id, 'name' => $part->name, 'instrument' => $part->instrument->value], $piece->parts),
+            'parts' => array_map(
+                static fn ($part): array => ['id' => $part->id, 'name' => $part->name, 'instrument' => $part->instrument->value],
+                $piece->parts,
+            ),
             'measures' => self::measures($piece),
             'playOrder' => ['printed' => $printed->positions(), 'plain' => $plain->positions(), 'once' => $once->positions()],
             'quarters' => ['printed' => $quarters($printed), 'plain' => $quarters($plain), 'once' => $quarters($once)],
             'notes' => self::notes($piece),
-            'notices' => array_map(static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'message' => $notice->text()], [...$read->notices, ...$printed->notices]),
+            'notices' => array_map(
+                static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'message' => $notice->text()],
+                [...$read->notices, ...$printed->notices],
+            ),
         ];
     }
 
@@ -48,15 +63,18 @@ final class PieceReport
     {
         $numbers = MeasureNumbers::of($piece);
 
-        return array_map(static fn ($measure): array => [
-            'position' => $measure->position,
-            'number' => $numbers->at($measure->position),
-            'printed' => $measure->printed,
-            'meter' => $measure->meter->name(),
-            'key' => ['fifths' => $measure->key->fifths, 'mode' => $measure->key->mode],
-            'quarters' => Ticks::quarters($measure->length),
-            'pickup' => '0' === $numbers->at($measure->position),
-        ], $piece->measures);
+        return array_map(
+            static fn ($measure): array => [
+                'position' => $measure->position,
+                'number' => $numbers->at($measure->position),
+                'printed' => $measure->printed,
+                'meter' => $measure->meter->name(),
+                'key' => ['fifths' => $measure->key->fifths, 'mode' => $measure->key->mode],
+                'quarters' => Ticks::quarters($measure->length),
+                'pickup' => '0' === $numbers->at($measure->position),
+            ],
+            $piece->measures,
+        );
     }
 
     /**
@@ -85,7 +103,10 @@ final class PieceReport
                         $notes[] = $row;
                     }
                     foreach ($event->pitches as $order => $pitch) {
-                        $notes[] = array_replace($row, ['id' => $event->id.(0 === $order ? '' : '.'.$order), 'pitch' => $pitch->name()]);
+                        $notes[] = array_replace($row, [
+                            'id' => $event->id.(0 === $order ? '' : '.'.$order),
+                            'pitch' => $pitch->name(),
+                        ]);
                     }
                 }
             }

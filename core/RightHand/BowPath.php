@@ -27,7 +27,10 @@ final class BowPath
     private static array $fronts = [self::START => [0 => 0]];
     /** @var array<string, int> number of each front, by its packed content */
     private static array $numbers = [];
-    /** @var array<int, array<string, array{int, int, array<int, int>}>> by front and key of the step: front that follows, least cost, states before */
+    /**
+     * @var array<int, array<string, array{int, int, array<int, int>}>> by front and key of the step: front that follows, least cost,
+     *                                                                  states before
+     */
     private static array $known = [];
 
     /** @param list<array{float, float}> $places start and end of each stroke */
@@ -135,7 +138,9 @@ final class BowPath
         return $steps;
     }
 
-    /** @return array{int, int, array<int, int>} the front that follows, what the cheapest way there costs, and the state before, by state */
+    /**
+     * @return array{int, int, array<int, int>} the front that follows, what the cheapest way there costs, and the state before, by state
+     */
     private static function follow(int $front, BowStep $step): array
     {
         [$costs, $from] = self::advance(self::$fronts[$front], $step);

@@ -7,7 +7,10 @@ namespace CoinStair\Core\RightHand;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 
-/** What a bow path tells at a tempo: speeds, strokes that run out of bow or have to recover, retakes that are short of time. Starting values. */
+/**
+ * What a bow path tells at a tempo: speeds, strokes that run out of bow or have to recover, retakes that are short of time. Starting
+ * values.
+ */
 final class BowUse
 {
     /** Usable hair in cm. */
@@ -32,16 +35,36 @@ final class BowUse
             $longest = self::longest($instrument, $stroke->loudness);
             if ($seconds > $longest && !$stroke->held) {
                 $found[] = StrokeMark::RunsOut;
-                $notices[] = new HandNotice('runs-out', new Notice(0, 0, 'The bow runs out after {seconds} of {all} seconds, at beat {beat} of the stroke: change there, or before.', [
-                    'seconds' => number_format($longest, 1), 'all' => number_format($seconds, 1), 'beat' => (string) (1 + (int) floor($stroke->beats * $longest / $seconds)),
-                ]), $stroke->position, $stroke->offset);
+                $notices[] = new HandNotice(
+                    'runs-out',
+                    new Notice(
+                        0,
+                        0,
+                        'The bow runs out after {seconds} of {all} seconds, at beat {beat} of the stroke: change there, or before.',
+                        [
+                            'seconds' => number_format($longest, 1),
+                            'all' => number_format($seconds, 1),
+                            'beat' => (string) (1 + (int) floor(($stroke->beats * $longest) / $seconds)),
+                        ],
+                    ),
+                    $stroke->position,
+                    $stroke->offset,
+                );
             }
             if (self::recovers($strokes, $path, $index)) {
                 $found[] = StrokeMark::Recover;
             }
             $needed = self::RETAKE_SECONDS[max(1, min(4, $level))];
             if ($step->has(StrokeMark::Retake) && $stroke->rest * $secondsPerTick < $needed) {
-                $notices[] = new HandNotice('retake-short', new Notice(0, 0, 'The retake has {seconds} s; it needs about {needed} s.', ['seconds' => number_format($stroke->rest * $secondsPerTick, 2), 'needed' => number_format($needed, 2)]), $stroke->position, $stroke->offset);
+                $notices[] = new HandNotice(
+                    'retake-short',
+                    new Notice(0, 0, 'The retake has {seconds} s; it needs about {needed} s.', [
+                        'seconds' => number_format($stroke->rest * $secondsPerTick, 2),
+                        'needed' => number_format($needed, 2),
+                    ]),
+                    $stroke->position,
+                    $stroke->offset,
+                );
             }
             $marks[] = $found;
         }

@@ -34,7 +34,10 @@ final readonly class Bowing
         $first = $direction = self::first($strokes);
         $bowed = [];
         foreach ($strokes as $index => $stroke) {
-            $bowed[] = $step = 0 === $index ? self::opening($stroke, $direction) : self::next($stroke, $direction, $first, $policy, isset($lifts[$index]), isset($hooks[$index]));
+            $bowed[] = $step =
+                0 === $index
+                    ? self::opening($stroke, $direction)
+                    : self::next($stroke, $direction, $first, $policy, isset($lifts[$index]), isset($hooks[$index]));
             $direction = $step->direction;
         }
 
@@ -68,28 +71,52 @@ final readonly class Bowing
 
     private static function opening(Stroke $stroke, Direction $direction): BowedStroke
     {
-        return new BowedStroke($stroke, $direction, new Notice(0, 0, match (true) {
-            $stroke->isSet => 'Set by the teacher.',
-            null !== $stroke->printed => 'Marked in the book.',
-            $stroke->upbeat => 'The upbeat leads to a down-bow.',
-            default => 'The line starts down.',
-        }), self::fixed($stroke));
+        return new BowedStroke(
+            $stroke,
+            $direction,
+            new Notice(
+                0,
+                0,
+                match (true) {
+                    $stroke->isSet => 'Set by the teacher.',
+                    null !== $stroke->printed => 'Marked in the book.',
+                    $stroke->upbeat => 'The upbeat leads to a down-bow.',
+                    default => 'The line starts down.',
+                },
+            ),
+            self::fixed($stroke),
+        );
     }
 
-    private static function next(Stroke $stroke, Direction $before, Direction $first, DirectionPolicy $policy, bool $lift, bool $hook): BowedStroke
-    {
+    private static function next(
+        Stroke $stroke,
+        Direction $before,
+        Direction $first,
+        DirectionPolicy $policy,
+        bool $lift,
+        bool $hook,
+    ): BowedStroke {
         $printed = self::fixed($stroke);
         if (null !== $stroke->printed) {
             $again = $stroke->printed === $before;
 
-            return new BowedStroke($stroke, $stroke->printed, new Notice(0, 0, $stroke->isSet ? 'Set by the teacher.' : 'Marked in the book.'), $again ? [$stroke->hooked ? StrokeMark::Hook : StrokeMark::Retake, ...$printed] : $printed);
+            return new BowedStroke(
+                $stroke,
+                $stroke->printed,
+                new Notice(0, 0, $stroke->isSet ? 'Set by the teacher.' : 'Marked in the book.'),
+                $again ? [$stroke->hooked ? StrokeMark::Hook : StrokeMark::Retake, ...$printed] : $printed,
+            );
         }
         [$direction, $reason, $marks] = match (true) {
             $stroke->hooked => [$before, 'Hooked: dots or tenutos under one slur.', [StrokeMark::Hook]],
             $hook => [$before, 'Hooked, so that the downbeat comes down.', [StrokeMark::Hook]],
             $stroke->lifted => [$before, 'The lift is marked.', [StrokeMark::Retake]],
             $lift => [$before, 'Lifted over the rest, so that the downbeat comes down.', [StrokeMark::Retake]],
-            DirectionPolicy::Phrase === $policy && $stroke->opens => [$first, 'A phrase starts as the first did.', $first === $before ? [StrokeMark::Retake] : []],
+            DirectionPolicy::Phrase === $policy && $stroke->opens => [
+                $first,
+                'A phrase starts as the first did.',
+                $first === $before ? [StrokeMark::Retake] : [],
+            ],
             default => [$before->opposite(), 'The other way after the stroke before.', []],
         };
 
@@ -105,7 +132,8 @@ final readonly class Bowing
     }
 
     /**
-     * Where a downbeat would come up, the cheapest repair before it: a lift over a rest (1), two light notes hooked (2), or it is accepted (4).
+     * Where a downbeat would come up, the cheapest repair before it: a lift over a rest (1), two light notes hooked (2), or it is accepted
+     * (4).
      *
      * @param non-empty-list<Stroke> $strokes
      *
@@ -160,7 +188,12 @@ final readonly class Bowing
         for ($at = $to - 1; $at > $from + 1; --$at) {
             $one = $strokes[$at - 1];
             $two = $strokes[$at];
-            $light = $one->beats <= self::LIGHT && $two->beats <= self::LIGHT && 0 === $two->rest && 1 === \count($one->notes) && 1 === \count($two->notes);
+            $light =
+                $one->beats <= self::LIGHT
+                && $two->beats <= self::LIGHT
+                && 0 === $two->rest
+                && 1 === \count($one->notes)
+                && 1 === \count($two->notes);
             if ($light && null === $two->printed && !$two->hooked && !self::markedBetween($strokes, $at + 1, $to)) {
                 return [$at, false];
             }
@@ -201,9 +234,34 @@ final readonly class Bowing
         foreach (Unfolding::of($piece, Reading::Printed)->visits as $visit) {
             $steps = $byMeasure[$visit->position] ?? [];
             $back = $visit->position <= $position;
-            if ($back && null !== $last && [] !== $steps && $steps[0]->direction === $last->direction && !$steps[0]->isLifted() && !isset($notices[$visit->position])) {
-                $count = \count(array_filter($bowed, static fn (BowedStroke $step): bool => $step->stroke->position >= $visit->position && $step->stroke->position <= $position && !$step->stroke->hooked));
-                $notices[$visit->position] = new HandNotice('repeat-turns', new Notice(0, 0, 'The repeat at measure {measure} turns: {count} strokes in the section. Lift before the repeat, hook two notes inside, or leave it.', ['measure' => $numbers->at($visit->position), 'count' => (string) $count]), $visit->position, $steps[0]->stroke->offset);
+            if (
+                $back
+                && null !== $last
+                && [] !== $steps
+                && $steps[0]->direction === $last->direction
+                && !$steps[0]->isLifted()
+                && !isset($notices[$visit->position])
+            ) {
+                $count = \count(
+                    array_filter(
+                        $bowed,
+                        static fn (BowedStroke $step): bool => $step->stroke->position >= $visit->position
+                            && $step->stroke->position <= $position
+                            && !$step->stroke->hooked,
+                    ),
+                );
+                $notices[$visit->position] = new HandNotice(
+                    'repeat-turns',
+                    new Notice(
+                        0,
+                        0,
+                        'The repeat at measure {measure} turns: {count} strokes in the section. Lift before the repeat, hook two '
+                            .'notes inside, or leave it.',
+                        ['measure' => $numbers->at($visit->position), 'count' => (string) $count],
+                    ),
+                    $visit->position,
+                    $steps[0]->stroke->offset,
+                );
             }
             $last = [] === $steps ? $last : $steps[\count($steps) - 1];
             $position = $visit->position;
@@ -222,6 +280,16 @@ final readonly class Bowing
     {
         $numbers = MeasureNumbers::of($piece);
 
-        return array_map(static fn (int $index): HandNotice => new HandNotice('downbeat-up', new Notice(0, 0, 'The downbeat of measure {measure} comes up: nothing before it can be lifted or hooked.', ['measure' => $numbers->at($bowed[$index]->stroke->position)]), $bowed[$index]->stroke->position, $bowed[$index]->stroke->offset), array_keys($accepted));
+        return array_map(
+            static fn (int $index): HandNotice => new HandNotice(
+                'downbeat-up',
+                new Notice(0, 0, 'The downbeat of measure {measure} comes up: nothing before it can be lifted or hooked.', [
+                    'measure' => $numbers->at($bowed[$index]->stroke->position),
+                ]),
+                $bowed[$index]->stroke->position,
+                $bowed[$index]->stroke->offset,
+            ),
+            array_keys($accepted),
+        );
     }
 }

@@ -8,7 +8,13 @@ namespace CoinStair\Core\RightHand;
 final readonly class LongNote
 {
     /** @param Stagger|null $planned none: free, never with your neighbor */
-    public function __construct(public string $note, public int $position, public int $offset, public int $bows, public bool $held, public ?Stagger $planned)
-    {
+    public function __construct(
+        public string $note,
+        public int $position,
+        public int $offset,
+        public int $bows,
+        public bool $held,
+        public ?Stagger $planned,
+    ) {
     }
 }

@@ -19,8 +19,14 @@ final class LongNotes
      *
      * @return list<LongNote>
      */
-    public static function of(Piece $piece, array $strokes, Instrument $instrument, float $secondsPerTick, LongNotePolicy $policy, int $players): array
-    {
+    public static function of(
+        Piece $piece,
+        array $strokes,
+        Instrument $instrument,
+        float $secondsPerTick,
+        LongNotePolicy $policy,
+        int $players,
+    ): array {
         $starts = [];
         $at = 0;
         foreach ($piece->measures as $measure) {
@@ -33,7 +39,14 @@ final class LongNotes
             $seconds = $stroke->length * $secondsPerTick;
             $longest = BowUse::longest($instrument, $stroke->loudness);
             if ($stroke->held) {
-                $found[] = new LongNote($stroke->notes[0] ?? '', $stroke->position, $stroke->offset, max(1, (int) ceil($seconds * self::HELD / $longest)), true, null);
+                $found[] = new LongNote(
+                    $stroke->notes[0] ?? '',
+                    $stroke->position,
+                    $stroke->offset,
+                    max(1, (int) ceil(($seconds * self::HELD) / $longest)),
+                    true,
+                    null,
+                );
             } elseif ($seconds > $longest) {
                 $perBeat = $stroke->length / $stroke->beats;
                 $bars = [];
@@ -42,8 +55,18 @@ final class LongNotes
                         $bars[] = ($start - $stroke->at) / $perBeat;
                     }
                 }
-                $planned = LongNotePolicy::Planned === $policy && $players > 1 ? Stagger::of($stroke->beats, $longest / $secondsPerTick / $perBeat, $bars, $players) : null;
-                $found[] = new LongNote($stroke->notes[0] ?? '', $stroke->position, $stroke->offset, $planned->bows ?? (int) ceil($seconds / $longest), false, null === $planned || [] === $planned->changes ? null : $planned);
+                $planned =
+                    LongNotePolicy::Planned === $policy && $players > 1
+                        ? Stagger::of($stroke->beats, $longest / $secondsPerTick / $perBeat, $bars, $players)
+                        : null;
+                $found[] = new LongNote(
+                    $stroke->notes[0] ?? '',
+                    $stroke->position,
+                    $stroke->offset,
+                    $planned->bows ?? (int) ceil($seconds / $longest),
+                    false,
+                    null === $planned || [] === $planned->changes ? null : $planned,
+                );
             }
         }
 

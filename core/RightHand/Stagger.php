@@ -70,9 +70,15 @@ final readonly class Stagger
             $own = [];
             $before = 0.0;
             for ($change = 1; $change < $bows; ++$change) {
-                $ideal = $beats * ($change - 0.5 + ($seat + 0.5) / $seats) / $bows;
+                $ideal = ($beats * ($change - 0.5 + ($seat + 0.5) / $seats)) / $bows;
                 $left = $beats - $longest * ($bows - $change);
-                $open = array_filter($free, static fn (float $beat): bool => !isset($taken[(string) $beat]) && $beat > $before && $beat <= $before + $longest + 1e-9 && $beat >= $left - 1e-9);
+                $open = array_filter(
+                    $free,
+                    static fn (float $beat): bool => !isset($taken[(string) $beat])
+                        && $beat > $before
+                        && $beat <= $before + $longest + 1e-9
+                        && $beat >= $left - 1e-9,
+                );
                 if ([] === $open) {
                     return null;
                 }

@@ -15,7 +15,10 @@ use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\PlayingWord;
 
-/** Gathers the notes of a voice into strokes: a note, a slur, a chain of ties; dots and tenutos under a slur are hooked. Plucked notes have none. */
+/**
+ * Gathers the notes of a voice into strokes: a note, a slur, a chain of ties; dots and tenutos under a slur are hooked. Plucked notes have
+ * none.
+ */
 final class Strokes
 {
     private const LOUDNESS = ['ppp' => -1, 'pp' => -1, 'p' => -1, 'f' => 1, 'ff' => 1, 'fff' => 1, 'sfz' => 1];
@@ -49,7 +52,11 @@ final class Strokes
         $self = new self($piece, $overrides ?? Overrides::none());
         foreach ($piece->measures as $position => $measure) {
             $before = $piece->measures[$position - 1] ?? null;
-            $self->opens = $self->opens || $measure->repeatStart || '' !== $measure->rehearsal || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
+            $self->opens =
+                $self->opens
+                || $measure->repeatStart
+                || '' !== $measure->rehearsal
+                || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
             foreach ($part->events($position) as $event) {
                 if ($event->voice === $voice && !$event->isGrace()) {
                     $self->event($event, $measure);
@@ -122,11 +129,13 @@ final class Strokes
             $this->rest,
             $this->hooked,
             $this->lifted,
-            null === $direction ? match ($first->marks->bow) {
-                BowMark::Down => Direction::Down,
-                BowMark::Up => Direction::Up,
-                BowMark::None => null,
-            } : Direction::from($direction),
+            null === $direction
+                ? match ($first->marks->bow) {
+                    BowMark::Down => Direction::Down,
+                    BowMark::Up => Direction::Up,
+                    BowMark::None => null,
+                }
+            : Direction::from($direction),
             $pickup,
             0 === $first->start && !$pickup,
             $this->strokeOpens || $this->rest >= $beat,

@@ -11,8 +11,16 @@ final readonly class Touch
 {
     /** Contact lane, weight, speed and amount from 1 to 5, whether the bow is tilted to fewer hairs. */
     private const OF_DYNAMIC = [
-        'ppp' => [1, 1, 1, 1, true], 'pp' => [1, 1, 2, 2, true], 'p' => [2, 2, 2, 2, true], 'mp' => [3, 3, 2, 3, false], 'mf' => [3, 3, 3, 3, false],
-        'f' => [4, 4, 4, 4, false], 'ff' => [5, 5, 4, 5, false], 'fff' => [5, 5, 5, 5, false], 'sfz' => [4, 5, 5, 4, false], 'fp' => [4, 4, 3, 3, false],
+        'ppp' => [1, 1, 1, 1, true],
+        'pp' => [1, 1, 2, 2, true],
+        'p' => [2, 2, 2, 2, true],
+        'mp' => [3, 3, 2, 3, false],
+        'mf' => [3, 3, 3, 3, false],
+        'f' => [4, 4, 4, 4, false],
+        'ff' => [5, 5, 4, 5, false],
+        'fff' => [5, 5, 5, 5, false],
+        'sfz' => [4, 5, 5, 4, false],
+        'fp' => [4, 4, 3, 3, false],
     ];
     /** Lanes that weight and contact may lie apart before the sound whistles or cracks. */
     private const APART = 1;
@@ -31,12 +39,21 @@ final readonly class Touch
     }
 
     /** @param AmountPolicy $amount where every stroke is whole, contact place and weight alone make the difference */
-    public static function of(Dynamic $dynamic, ContactPolicy $contact = ContactPolicy::Middle, AmountPolicy $amount = AmountPolicy::Value): self
-    {
+    public static function of(
+        Dynamic $dynamic,
+        ContactPolicy $contact = ContactPolicy::Middle,
+        AmountPolicy $amount = AmountPolicy::Value,
+    ): self {
         [$lane, $weight, $speed, $bow, $tilted] = self::OF_DYNAMIC[$dynamic->value];
         $whole = AmountPolicy::Whole === $amount;
 
-        return new self(Contact::ofLane($lane + (ContactPolicy::NearerBridge === $contact ? 1 : 0)), $weight, $whole ? 0 : $speed, $whole ? 5 : $bow, $tilted);
+        return new self(
+            Contact::ofLane($lane + (ContactPolicy::NearerBridge === $contact ? 1 : 0)),
+            $weight,
+            $whole ? 0 : $speed,
+            $whole ? 5 : $bow,
+            $tilted,
+        );
     }
 
     /** Light near the bridge whistles, heavy over the fingerboard cracks. */

@@ -14,7 +14,14 @@ final readonly class TouchChange
      * @param int    $position of its measure
      * @param int    $until    position of the measure in which a hairpin ends; that of the note for a plain dynamic
      */
-    public function __construct(public string $note, public int $position, public int $until, public Dynamic $dynamic, public Touch $touch, public ?Dynamic $toward = null, public ?Touch $end = null)
-    {
+    public function __construct(
+        public string $note,
+        public int $position,
+        public int $until,
+        public Dynamic $dynamic,
+        public Touch $touch,
+        public ?Dynamic $toward = null,
+        public ?Touch $end = null,
+    ) {
     }
 }

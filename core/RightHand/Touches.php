@@ -8,11 +8,22 @@ use CoinStair\Core\Score\Dynamic;
 use CoinStair\Core\Score\Hairpin;
 use CoinStair\Core\Score\Part;
 
-/** Soft and loud as the bow makes them: each dynamic and hairpin of a part as contact place, weight, speed, amount and tilt (handbook 4). */
+/**
+ * Soft and loud as the bow makes them: each dynamic and hairpin of a part as contact place, weight, speed, amount and tilt (handbook 4).
+ */
 final class Touches
 {
     /** Dynamics that a hairpin climbs through. */
-    private const LADDER = [Dynamic::Pianississimo, Dynamic::Pianissimo, Dynamic::Piano, Dynamic::MezzoPiano, Dynamic::MezzoForte, Dynamic::Forte, Dynamic::Fortissimo, Dynamic::Fortississimo];
+    private const LADDER = [
+        Dynamic::Pianississimo,
+        Dynamic::Pianissimo,
+        Dynamic::Piano,
+        Dynamic::MezzoPiano,
+        Dynamic::MezzoForte,
+        Dynamic::Forte,
+        Dynamic::Fortissimo,
+        Dynamic::Fortississimo,
+    ];
     /** A hairpin that leads to no dynamic goes so far on the ladder. */
     private const UNSAID = 2;
 
@@ -59,7 +70,15 @@ final class Touches
     {
         [$note, $position, $from] = $open;
 
-        return new TouchChange($note, $position, $until, $from, Touch::of($from, $contact, $amount), $toward, Touch::of($toward, $contact, $amount));
+        return new TouchChange(
+            $note,
+            $position,
+            $until,
+            $from,
+            Touch::of($from, $contact, $amount),
+            $toward,
+            Touch::of($toward, $contact, $amount),
+        );
     }
 
     private static function climb(Dynamic $from, Hairpin $hairpin): Dynamic

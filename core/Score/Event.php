@@ -49,28 +49,94 @@ final readonly class Event
 
     public function tied(bool $from, bool $to): self
     {
-        return $from === $this->tiedFrom && $to === $this->tiedTo ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $from, $to, $this->slurStarts, $this->slurStops, $this->marks);
+        return $from === $this->tiedFrom && $to === $this->tiedTo
+            ? $this
+            : new self(
+                $this->id,
+                $this->voice,
+                $this->start,
+                $this->length,
+                $this->pitches,
+                $this->tuplet,
+                $from,
+                $to,
+                $this->slurStarts,
+                $this->slurStops,
+                $this->marks,
+            );
     }
 
     public function slurred(int $starts, int $stops): self
     {
-        return $starts === $this->slurStarts && $stops === $this->slurStops ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $starts, $stops, $this->marks);
+        return $starts === $this->slurStarts && $stops === $this->slurStops
+            ? $this
+            : new self(
+                $this->id,
+                $this->voice,
+                $this->start,
+                $this->length,
+                $this->pitches,
+                $this->tuplet,
+                $this->tiedFrom,
+                $this->tiedTo,
+                $starts,
+                $stops,
+                $this->marks,
+            );
     }
 
     /** @param list<Pitch> $pitches lowest first */
     public function sounding(array $pitches): self
     {
-        return new self($this->id, $this->voice, $this->start, $this->length, $pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $this->marks);
+        return new self(
+            $this->id,
+            $this->voice,
+            $this->start,
+            $this->length,
+            $pitches,
+            $this->tuplet,
+            $this->tiedFrom,
+            $this->tiedTo,
+            $this->slurStarts,
+            $this->slurStops,
+            $this->marks,
+        );
     }
 
     public function marked(Marks $marks): self
     {
-        return $marks === $this->marks ? $this : new self($this->id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $marks);
+        return $marks === $this->marks
+            ? $this
+            : new self(
+                $this->id,
+                $this->voice,
+                $this->start,
+                $this->length,
+                $this->pitches,
+                $this->tuplet,
+                $this->tiedFrom,
+                $this->tiedTo,
+                $this->slurStarts,
+                $this->slurStops,
+                $marks,
+            );
     }
 
     /** The same in another part or measure. */
     public function withId(string $id): self
     {
-        return new self($id, $this->voice, $this->start, $this->length, $this->pitches, $this->tuplet, $this->tiedFrom, $this->tiedTo, $this->slurStarts, $this->slurStops, $this->marks);
+        return new self(
+            $id,
+            $this->voice,
+            $this->start,
+            $this->length,
+            $this->pitches,
+            $this->tuplet,
+            $this->tiedFrom,
+            $this->tiedTo,
+            $this->slurStarts,
+            $this->slurStops,
+            $this->marks,
+        );
     }
 }

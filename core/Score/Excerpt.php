@@ -26,11 +26,26 @@ final class Excerpt
         $kept = [];
         foreach ($piece->parts as $part) {
             if (null === $parts || \in_array($part->id, $parts, true)) {
-                $kept[] = new Part($part->id, $part->name, $part->instrument, $part->clef, self::trim(\array_slice($part->measures, $from, \count($measures))));
+                $kept[] = new Part(
+                    $part->id,
+                    $part->name,
+                    $part->instrument,
+                    $part->clef,
+                    self::trim(\array_slice($part->measures, $from, \count($measures))),
+                );
             }
         }
 
-        return new Piece($piece->title, $piece->composer, $measures, $kept, $piece->goalTempo, $piece->beatTicks, $piece->goalTempoTo, style: 0 === $from ? $piece->style : '');
+        return new Piece(
+            $piece->title,
+            $piece->composer,
+            $measures,
+            $kept,
+            $piece->goalTempo,
+            $piece->beatTicks,
+            $piece->goalTempoTo,
+            style: 0 === $from ? $piece->style : '',
+        );
     }
 
     /**

@@ -20,7 +20,11 @@ enum Jump: string
 
     public function goesBack(): bool
     {
-        return \in_array($this, [self::DaCapo, self::DaCapoAlFine, self::DaCapoAlCoda, self::DalSegno, self::DalSegnoAlFine, self::DalSegnoAlCoda], true);
+        return \in_array(
+            $this,
+            [self::DaCapo, self::DaCapoAlFine, self::DaCapoAlCoda, self::DalSegno, self::DalSegnoAlFine, self::DalSegnoAlCoda],
+            true,
+        );
     }
 
     public function toSegno(): bool

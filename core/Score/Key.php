@@ -13,7 +13,15 @@ final readonly class Key
     /** Sharps or flats of a signature. */
     public const MOST_SIGNS = 7;
     /** Fifths from the major key on the same note. */
-    public const MODES = ['lydian' => 1, 'major' => 0, 'mixolydian' => -1, 'dorian' => -2, 'minor' => -3, 'phrygian' => -4, 'locrian' => -5];
+    public const MODES = [
+        'lydian' => 1,
+        'major' => 0,
+        'mixolydian' => -1,
+        'dorian' => -2,
+        'minor' => -3,
+        'phrygian' => -4,
+        'locrian' => -5,
+    ];
 
     private function __construct(public int $fifths, public string $mode)
     {

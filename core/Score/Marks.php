@@ -72,7 +72,9 @@ final readonly class Marks
         if ([] !== array_diff($strings, self::STRINGS)) {
             throw new \InvalidArgumentException(\sprintf('There is no string %s.', implode(', ', array_diff($strings, self::STRINGS))));
         }
-        $kept = array_values(array_filter(Articulation::cases(), static fn (Articulation $mark): bool => \in_array($mark, $articulations, true)));
+        $kept = array_values(
+            array_filter(Articulation::cases(), static fn (Articulation $mark): bool => \in_array($mark, $articulations, true)),
+        );
         ksort($fingers);
         ksort($strings);
         ksort($lyrics);

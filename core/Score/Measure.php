@@ -47,21 +47,77 @@ final readonly class Measure
 
     public function numbered(int $position): self
     {
-        return new self($position, $this->printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+        return new self(
+            $position,
+            $this->printed,
+            $this->meter,
+            $this->key,
+            $this->length,
+            $this->repeatStart,
+            $this->repeatTimes,
+            $this->endingStart,
+            $this->endingStop,
+            $this->jumps,
+            $this->end,
+            $this->rehearsal,
+            $this->lineBreak,
+        );
     }
 
     public function labelled(string $printed): self
     {
-        return new self($this->position, $printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+        return new self(
+            $this->position,
+            $printed,
+            $this->meter,
+            $this->key,
+            $this->length,
+            $this->repeatStart,
+            $this->repeatTimes,
+            $this->endingStart,
+            $this->endingStop,
+            $this->jumps,
+            $this->end,
+            $this->rehearsal,
+            $this->lineBreak,
+        );
     }
 
     public function inKey(Key $key): self
     {
-        return new self($this->position, $this->printed, $this->meter, $key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $this->rehearsal, $this->lineBreak);
+        return new self(
+            $this->position,
+            $this->printed,
+            $this->meter,
+            $key,
+            $this->length,
+            $this->repeatStart,
+            $this->repeatTimes,
+            $this->endingStart,
+            $this->endingStop,
+            $this->jumps,
+            $this->end,
+            $this->rehearsal,
+            $this->lineBreak,
+        );
     }
 
     public function rehearsed(string $mark): self
     {
-        return new self($this->position, $this->printed, $this->meter, $this->key, $this->length, $this->repeatStart, $this->repeatTimes, $this->endingStart, $this->endingStop, $this->jumps, $this->end, $mark, $this->lineBreak);
+        return new self(
+            $this->position,
+            $this->printed,
+            $this->meter,
+            $this->key,
+            $this->length,
+            $this->repeatStart,
+            $this->repeatTimes,
+            $this->endingStart,
+            $this->endingStop,
+            $this->jumps,
+            $this->end,
+            $mark,
+            $this->lineBreak,
+        );
     }
 }

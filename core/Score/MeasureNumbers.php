@@ -108,10 +108,20 @@ final readonly class MeasureNumbers
             if (1 !== preg_match('/^\d{1,6}$/', $label)) {
                 continue;
             }
-            $expected = null === $last ? (int) $this->numbers[$position] : $last[1] + (int) $this->numbers[$position] - (int) $this->numbers[$last[0]];
+            $expected =
+                null === $last
+                    ? (int) $this->numbers[$position]
+                    : $last[1] + (int) $this->numbers[$position] - (int) $this->numbers[$last[0]];
             if ((int) $label !== $expected) {
                 $shift = (int) $label - (int) $this->numbers[$position];
-                $notices[] = new Notice(0, 0, 0 === $shift ? 'The printed numbers agree with the counted ones again from {label} on.' : 'The printed number jumps to {label} at measure {measure}.', ['label' => $label, 'measure' => $this->numbers[$position]]);
+                $notices[] = new Notice(
+                    0,
+                    0,
+                    0 === $shift
+                        ? 'The printed numbers agree with the counted ones again from {label} on.'
+                        : 'The printed number jumps to {label} at measure {measure}.',
+                    ['label' => $label, 'measure' => $this->numbers[$position]],
+                );
             }
             $last = [$position, (int) $label];
         }
@@ -128,7 +138,10 @@ final readonly class MeasureNumbers
         $measure = $piece->measures[$position];
         $repeatBetween = $before->repeatTimes > 0 || $measure->repeatStart;
 
-        return $repeatBetween && $before->isShort() && $before->length + $measure->length === $before->meter->ticks()
-            && [] === $before->endingStart && [] === $measure->endingStart;
+        return $repeatBetween
+            && $before->isShort()
+            && $before->length + $measure->length === $before->meter->ticks()
+            && [] === $before->endingStart
+            && [] === $measure->endingStart;
     }
 }

@@ -11,6 +11,8 @@ final class OffTheGrid extends \DomainException
 {
     public static function fraction(int $numerator, int $denominator, int $ticksPerQuarter): self
     {
-        return new self(\sprintf('%d/%d of a whole note is finer than the grid of %d ticks to a quarter.', $numerator, $denominator, $ticksPerQuarter));
+        return new self(
+            \sprintf('%d/%d of a whole note is finer than the grid of %d ticks to a quarter.', $numerator, $denominator, $ticksPerQuarter),
+        );
     }
 }

@@ -13,7 +13,8 @@ final readonly class Override
 
     /**
      * @param string $note  id of the event
-     * @param string $pitch of its lowest note when it was set ("F#4"): if the score changes under it, the override does not follow to another note
+     * @param string $pitch of its lowest note when it was set ("F#4"): if the score changes under it, the override does not follow to
+     *                      another note
      * @param string $value a string's letter, a finger 0–4, "down" or "up", a share of the bow from 0.0625 to 1
      *
      * @throws Refusal for a value that its kind does not have

@@ -35,7 +35,12 @@ final readonly class Overrides
             return [];
         }
 
-        return array_values(array_filter($this->overrides[$event->id], static fn (Override $override): bool => $override->pitch === $event->pitches[0]->name()));
+        return array_values(
+            array_filter(
+                $this->overrides[$event->id],
+                static fn (Override $override): bool => $override->pitch === $event->pitches[0]->name(),
+            ),
+        );
     }
 
     public function value(Event $event, OverrideKind $kind): ?string

@@ -38,7 +38,9 @@ final readonly class Piece
         }
         foreach ($parts as $part) {
             if (\count($part->measures) !== \count($measures)) {
-                throw new \InvalidArgumentException(\sprintf('Part %s has %d measures, the piece %d.', $part->id, \count($part->measures), \count($measures)));
+                throw new \InvalidArgumentException(
+                    \sprintf('Part %s has %d measures, the piece %d.', $part->id, \count($part->measures), \count($measures)),
+                );
             }
         }
         if ($beatTicks < 1) {
@@ -49,18 +51,51 @@ final readonly class Piece
     /** @param list<Measure> $measures as many as there are */
     public function withMeasures(array $measures): self
     {
-        return new self($this->title, $this->composer, $measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
+        return new self(
+            $this->title,
+            $this->composer,
+            $measures,
+            $this->parts,
+            $this->goalTempo,
+            $this->beatTicks,
+            $this->goalTempoTo,
+            $this->introduction,
+            $this->introductionCounted,
+            $this->style,
+        );
     }
 
     /** @param list<Part> $parts */
     public function withParts(array $parts): self
     {
-        return new self($this->title, $this->composer, $this->measures, $parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
+        return new self(
+            $this->title,
+            $this->composer,
+            $this->measures,
+            $parts,
+            $this->goalTempo,
+            $this->beatTicks,
+            $this->goalTempoTo,
+            $this->introduction,
+            $this->introductionCounted,
+            $this->style,
+        );
     }
 
     public function withIntroduction(int $measures, bool $counted): self
     {
-        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $this->beatTicks, $this->goalTempoTo, max(0, $measures), $counted, $this->style);
+        return new self(
+            $this->title,
+            $this->composer,
+            $this->measures,
+            $this->parts,
+            $this->goalTempo,
+            $this->beatTicks,
+            $this->goalTempoTo,
+            max(0, $measures),
+            $counted,
+            $this->style,
+        );
     }
 
     public function start(): Place
@@ -117,7 +152,18 @@ final readonly class Piece
     /** Tempos count another beat: eighths for a slow 6/8, half notes for a fast 4/4. */
     public function withBeat(int $ticks): self
     {
-        return new self($this->title, $this->composer, $this->measures, $this->parts, $this->goalTempo, $ticks, $this->goalTempoTo, $this->introduction, $this->introductionCounted, $this->style);
+        return new self(
+            $this->title,
+            $this->composer,
+            $this->measures,
+            $this->parts,
+            $this->goalTempo,
+            $ticks,
+            $this->goalTempoTo,
+            $this->introduction,
+            $this->introductionCounted,
+            $this->style,
+        );
     }
 
     /** It has no notes at all: only its measures are known. */

@@ -28,15 +28,24 @@ final class PrintedNumbers
         $numbers = MeasureNumbers::of($piece);
         $shift = $number - (int) $numbers->at($position);
 
-        return $piece->withMeasures(array_map(
-            static fn (Measure $measure): Measure => $measure->position < $position ? $measure : $measure->labelled((string) ((int) $numbers->at($measure->position) + $shift)),
-            $piece->measures,
-        ));
+        return $piece->withMeasures(
+            array_map(
+                static fn (Measure $measure): Measure => $measure->position < $position
+                    ? $measure
+                    : $measure->labelled((string) ((int) $numbers->at($measure->position) + $shift)),
+                $piece->measures,
+            ),
+        );
     }
 
     /** No labels from a measure on: the counted numbers hold. */
     public static function clearFrom(Piece $piece, int $position): Piece
     {
-        return $piece->withMeasures(array_map(static fn (Measure $measure): Measure => $measure->position < $position ? $measure : $measure->labelled(''), $piece->measures));
+        return $piece->withMeasures(
+            array_map(
+                static fn (Measure $measure): Measure => $measure->position < $position ? $measure : $measure->labelled(''),
+                $piece->measures,
+            ),
+        );
     }
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Score;
 
 /**
- * What a person asked for and cannot have, with the reason to be read by that person. Whoever catches it shows its notice; a bug is never one of these.
+ * What a person asked for and cannot have, with the reason to be read by that person. Whoever catches it shows its notice; a bug is never
+ * one of these.
  */
 final class Refusal extends \DomainException
 {

@@ -26,11 +26,21 @@ final class Splice
             $position = $from + $index;
             $end = max([0, ...array_map(static fn (Event $event): int => $event->end(), $events)]);
             if ($end !== $piece->measures[$position]->length) {
-                throw Refusal::because('Measure {measure} of the piece holds {there} quarters, the new notes {typed}.', ['measure' => (string) ($position + 1), 'there' => Ticks::quarters($piece->measures[$position]->length), 'typed' => Ticks::quarters($end)]);
+                throw Refusal::because(
+                    'Measure {measure} of the piece holds {there} quarters, the new notes {typed}.',
+                    [
+                        'measure' => (string) ($position + 1),
+                        'there' => Ticks::quarters($piece->measures[$position]->length),
+                        'typed' => Ticks::quarters($end),
+                    ],
+                );
             }
             $all[$position] = self::renamed($part, $position, $events);
         }
-        $parts = array_map(static fn (Part $other): Part => $other === $part ? $part->withMeasures(self::mended(array_values($all))) : $other, $piece->parts);
+        $parts = array_map(
+            static fn (Part $other): Part => $other === $part ? $part->withMeasures(self::mended(array_values($all))) : $other,
+            $piece->parts,
+        );
 
         return $piece->withParts($parts);
     }
@@ -78,7 +88,9 @@ final class Splice
                 $depth = $open[$event->voice] ?? 0;
                 $stops = min($depth + $event->slurStarts, $event->slurStops);
                 $open[$event->voice] = $depth + $event->slurStarts - $stops;
-                $measures[$position][$index] = $event->tied($event->tiedFrom && $joined, $event->tiedTo)->slurred($event->slurStarts, $stops);
+                $measures[$position][$index] = $event
+                    ->tied($event->tiedFrom && $joined, $event->tiedTo)
+                    ->slurred($event->slurStarts, $stops);
                 $before[$event->voice] = [$position, $index];
             }
         }

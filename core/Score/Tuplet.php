@@ -43,7 +43,9 @@ final readonly class Tuplet
     /** This tuplet inside another. */
     public function inside(self $outer): self
     {
-        return $outer->isNone() ? $this : new self($outer->actual * $this->actual, $outer->normal * $this->normal, [...$outer->levels, ...$this->levels]);
+        return $outer->isNone()
+            ? $this
+            : new self($outer->actual * $this->actual, $outer->normal * $this->normal, [...$outer->levels, ...$this->levels]);
     }
 
     public function isNone(): bool

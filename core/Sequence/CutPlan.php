@@ -19,7 +19,8 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
 
 /**
- * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and their times.
+ * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and
+ * their times.
  * Each link is made when it is asked for.
  */
 final class CutPlan
@@ -70,8 +71,11 @@ final class CutPlan
 
     public function tree(): ChunkTree
     {
-        return $this->tree ??= Cut::of($this->of->piece, $this->own)
-            ->tree($this->of->likeness(), $this->of->policies->year(), $this->of->difficulty()->weights);
+        return $this->tree ??= Cut::of($this->of->piece, $this->own)->tree(
+            $this->of->likeness(),
+            $this->of->policies->year(),
+            $this->of->difficulty()->weights,
+        );
     }
 
     /** @return list<Chunk> phrases that nobody changed yet */
@@ -106,10 +110,18 @@ final class CutPlan
     /** @return list<StepTime> one for each step */
     public function times(): array
     {
-        return $this->times ??= SequenceTime::of($this->of->piece, $this->goal, array_map(
-            fn (PlannedStep $planned): SequenceStep => new SequenceStep($planned->step, $planned->chunk, $this->comfort($planned->chunk)->tempo),
-            $this->steps(),
-        ));
+        return $this->times ??= SequenceTime::of(
+            $this->of->piece,
+            $this->goal,
+            array_map(
+                fn (PlannedStep $planned): SequenceStep => new SequenceStep(
+                    $planned->step,
+                    $planned->chunk,
+                    $this->comfort($planned->chunk)->tempo,
+                ),
+                $this->steps(),
+            ),
+        );
     }
 
     public function seconds(): float

@@ -20,7 +20,8 @@ use CoinStair\Core\Score\RhythmPattern;
 use CoinStair\Core\Standing\Standing;
 
 /**
- * One piece for one class: score, hands, form, spots, tree, order, stair and time, each link made once and only when it is asked for. Screens, commands
+ * One piece for one class: score, hands, form, spots, tree, order, stair and time, each link made once and only when it is asked for.
+ * Screens, commands
  * and planners ask this, so that all of them say the same.
  */
 final class PieceForClass
@@ -92,7 +93,11 @@ final class PieceForClass
         $tempo ??= $this->goal;
         $fingerprint = $this->handsFingerprint($instrument, $part, $tempo);
 
-        return $this->hands[$fingerprint->key()] ??= $this->memory->remember($fingerprint, function () use ($instrument, $part, $tempo): BothHands {
+        return $this->hands[$fingerprint->key()] ??= $this->memory->remember($fingerprint, function () use (
+            $instrument,
+            $part,
+            $tempo,
+        ): BothHands {
             $only = $this->piece->part($part);
             $piece = null === $only ? $this->piece : $this->piece->withParts([$only]);
             $overrides = Overrides::of($this->overrides[$instrument->value] ?? []);
@@ -142,7 +147,8 @@ final class PieceForClass
     }
 
     /**
-     * The instruments that decide what is comfortable, for want of a teacher's choice: those of the class, but for one whose part was only derived
+     * The instruments that decide what is comfortable, for want of a teacher's choice: those of the class, but for one whose part was only
+     * derived
      * from the tune and that alone would hold the others to less than half of what they can do.
      *
      * @return non-empty-list<Instrument>
@@ -154,7 +160,12 @@ final class PieceForClass
         return $this->counting ??= $this->memory->remember($fingerprint, function (): array {
             $whole = Chunk::whole($this->piece);
             $written = array_map(static fn (Part $part): Instrument => $part->instrument, $this->piece->parts);
-            $tempo = fn (Instrument $instrument): float => min($this->goal, $this->difficulty()->hardest($whole, [$instrument])?->tempo() ?? \INF);
+            $tempo = fn (Instrument $instrument): float => min(
+                $this->goal,
+                $this->difficulty()
+                    ->hardest($whole, [$instrument])
+                    ?->tempo() ?? \INF,
+            );
             $tempos = array_map($tempo, $this->policies->instruments);
             $counting = [];
             foreach ($this->policies->instruments as $index => $instrument) {

@@ -31,7 +31,10 @@ final class Proposal
             [$stair, $asked] = match (true) {
                 StepPurpose::Find === $taught->as => [Stair::ofTreads([$goal]), CoinRule::oneGo()],
                 // A run before anything is learned goes where it is comfortable.
-                StepPurpose::Run === $taught->as => [Stair::ofTreads([$learned ? $goal : Stair::startTempo($before->tempo, $goal)]), CoinRule::oneGo()],
+                StepPurpose::Run === $taught->as => [
+                    Stair::ofTreads([$learned ? $goal : Stair::startTempo($before->tempo, $goal)]),
+                    CoinRule::oneGo(),
+                ],
                 null !== $taught->rung => [Stair::ofTreads([Stair::startTempo($before->tempo, $goal)]), $rule],
                 default => [Stair::climb(Stair::startTempo($before->tempo, $goal), $goal, $growth), $rule],
             };

@@ -15,7 +15,12 @@ final readonly class SequenceStep
      * @param int        $fromTread tread on which the class starts
      * @param int        $reached   tempo that the class's log shows for the chunk; 0 for none
      */
-    public function __construct(public Step $step, public ?Chunk $chunk, public float $comfort, public int $fromTread = 0, public int $reached = 0)
-    {
+    public function __construct(
+        public Step $step,
+        public ?Chunk $chunk,
+        public float $comfort,
+        public int $fromTread = 0,
+        public int $reached = 0,
+    ) {
     }
 }

@@ -10,7 +10,10 @@ use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Standing\Matter;
 
-/** The sequence of a class with its times: where each step starts, how long it takes, what fits into a lesson, whether it is done (handbook 6). */
+/**
+ * The sequence of a class with its times: where each step starts, how long it takes, what fits into a lesson, whether it is done (handbook
+ * 6).
+ */
 final readonly class TimedSequence
 {
     /** @param list<TimedStep> $steps */
@@ -43,7 +46,15 @@ final readonly class TimedSequence
         foreach ($placed as $index => $one) {
             $met = $started[$index];
             $hold = null === $one->chunk ? null : $hardest[$one->chunk->edges()][0];
-            $timed[] = new TimedStep($one->step, $one->chunk, $times[$index], $one->fromTread, $one->step->isDone($one->reached), $met, $hold);
+            $timed[] = new TimedStep(
+                $one->step,
+                $one->chunk,
+                $times[$index],
+                $one->fromTread,
+                $one->step->isDone($one->reached),
+                $met,
+                $hold,
+            );
         }
 
         return new self($timed, $piece->policies->seconds);
@@ -52,7 +63,9 @@ final readonly class TimedSequence
     /** Seconds of all steps, or of those that are still to be taught. */
     public function seconds(bool $onlyLeft = false): float
     {
-        return array_sum(array_map(static fn (TimedStep $step): float => $onlyLeft && $step->done ? 0.0 : $step->time->seconds, $this->steps));
+        return array_sum(
+            array_map(static fn (TimedStep $step): float => $onlyLeft && $step->done ? 0.0 : $step->time->seconds, $this->steps),
+        );
     }
 
     /** Index of the first step that no longer fits into one lesson with what is left; the number of steps if all fit. */
@@ -85,7 +98,8 @@ final readonly class TimedSequence
      * @param list<array{Step, Matter, Chunk|null}> $steps
      * @param list<Instrument>                      $instruments
      *
-     * @return array<string, array{\CoinStair\Core\Difficulty\Hardest|null, float}> the move that holds each chunk back, and its comfort tempo, by edges
+     * @return array<string, array{\CoinStair\Core\Difficulty\Hardest|null, float}> the move that holds each chunk back, and its comfort
+     *                                                                              tempo, by edges
      */
     private static function hardest(PieceForClass $piece, array $steps, array $instruments, int $goal, Memory $memory): array
     {
@@ -95,13 +109,20 @@ final readonly class TimedSequence
                 $chunks[$chunk->edges()] = $chunk;
             }
         }
-        $fingerprint = $piece->fingerprint('hardest')->with('instruments', $instruments)->with('aim', $goal)->with('chunks', array_keys($chunks));
+        $fingerprint = $piece
+            ->fingerprint('hardest')
+            ->with('instruments', $instruments)
+            ->with('aim', $goal)
+            ->with('chunks', array_keys($chunks));
 
         return $memory->remember($fingerprint, static function () use ($piece, $chunks, $instruments, $goal): array {
             $difficulty = $piece->difficulty();
 
             return array_map(
-                static fn (Chunk $chunk): array => [$difficulty->hardest($chunk, $instruments), $difficulty->comfort($chunk, $goal, $instruments)->tempo],
+                static fn (Chunk $chunk): array => [
+                    $difficulty->hardest($chunk, $instruments),
+                    $difficulty->comfort($chunk, $goal, $instruments)->tempo,
+                ],
                 $chunks,
             );
         });
@@ -113,8 +134,16 @@ final readonly class TimedSequence
         $step = $placed->step;
 
         return [
-            $step->purpose, $step->rung, $step->stair?->treads, $step->rule, $step->mode, $step->turns,
-            $placed->chunk?->edges(), $placed->comfort, $placed->fromTread, $placed->reached,
+            $step->purpose,
+            $step->rung,
+            $step->stair?->treads,
+            $step->rule,
+            $step->mode,
+            $step->turns,
+            $placed->chunk?->edges(),
+            $placed->comfort,
+            $placed->fromTread,
+            $placed->reached,
         ];
     }
 }

@@ -17,7 +17,8 @@ use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
 
 /**
- * What sounds when a piece is played in one of its readings: the notes of each part, clicks, meters, all in ticks from the first click of the count-in.
+ * What sounds when a piece is played in one of its readings: the notes of each part, clicks, meters, all in ticks from the first click of
+ * the count-in.
  */
 final readonly class Performance
 {
@@ -28,8 +29,15 @@ final readonly class Performance
      * @param list<array{at: int, key: Key}>                       $keys
      * @param float                                                $quarterTempo quarter notes a minute
      */
-    private function __construct(public array $parts, public array $clicks, public array $meters, public array $keys, public int $length, public float $quarterTempo, public string $title)
-    {
+    private function __construct(
+        public array $parts,
+        public array $clicks,
+        public array $meters,
+        public array $keys,
+        public int $length,
+        public float $quarterTempo,
+        public string $title,
+    ) {
     }
 
     /**
@@ -63,12 +71,18 @@ final readonly class Performance
         }
 
         return new self(
-            array_map(static fn (Part $part): array => ['name' => '' === $part->name ? $part->id : $part->name, 'notes' => self::notes($piece, $part, $order, $countIn)], $piece->parts),
+            array_map(
+                static fn (Part $part): array => [
+                    'name' => '' === $part->name ? $part->id : $part->name,
+                    'notes' => self::notes($piece, $part, $order, $countIn),
+                ],
+                $piece->parts,
+            ),
             $clicks,
             $meters,
             $keys,
             $elapsed,
-            $tempo * $beat / Ticks::PER_QUARTER,
+            ($tempo * $beat) / Ticks::PER_QUARTER,
             $piece->title,
         );
     }

@@ -106,7 +106,10 @@ final readonly class Growth
     public function tempos(int $start, int $goal): array
     {
         return match ($this->kind) {
-            GrowthKind::Fixed => array_map(floatval(...), range($start, $goal, max($this->values[0], intdiv($goal - $start, self::MAX_TREADS), 1))),
+            GrowthKind::Fixed => array_map(
+                floatval(...),
+                range($start, $goal, max($this->values[0], intdiv($goal - $start, self::MAX_TREADS), 1)),
+            ),
             GrowthKind::Percent => $this->percentTempos($start, $goal),
             GrowthKind::Ratio => $this->ratioTempos($start, $goal),
         };
@@ -117,8 +120,8 @@ final readonly class Growth
     {
         $tempos = [(float) $start];
         foreach ($this->values as $percent) {
-            if ($goal * $percent / 100 > $start) {
-                $tempos[] = $goal * $percent / 100;
+            if (($goal * $percent) / 100 > $start) {
+                $tempos[] = ($goal * $percent) / 100;
             }
         }
 

@@ -49,7 +49,10 @@ final readonly class Stair
     public static function climb(int $start, int $goal, Growth $growth): self
     {
         if ($start < TempoMarks::SLOWEST || $goal > 300 || $start > $goal) {
-            throw Refusal::because('A stair climbs from 20 or more to 300 at the most; {start} to {goal} does not.', ['start' => (string) $start, 'goal' => (string) $goal]);
+            throw Refusal::because(
+                'A stair climbs from 20 or more to 300 at the most; {start} to {goal} does not.',
+                ['start' => (string) $start, 'goal' => (string) $goal],
+            );
         }
         if ($start === $goal) {
             return new self([$goal]);

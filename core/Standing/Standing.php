@@ -7,7 +7,8 @@ namespace CoinStair\Core\Standing;
 use CoinStair\Core\Score\Instrument;
 
 /**
- * Where a class stands: what it has covered, at which tempo, and which places on the fingerboard it knows. A value that the log and the skills make
+ * Where a class stands: what it has covered, at which tempo, and which places on the fingerboard it knows. A value that the log and the
+ * skills make
  * and that everything reads which plans: nothing that plans asks the log itself.
  */
 final readonly class Standing
@@ -17,7 +18,8 @@ final readonly class Standing
 
     /**
      * @param iterable<ChunkCoverage>     $coverage
-     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as HandMarks::place() names them
+     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as HandMarks::place()
+     *                                                names them
      * @param array<string, list<string>> $introduced places that were begun and are not known yet, by instrument
      */
     private function __construct(iterable $coverage, private array $known, private array $introduced)

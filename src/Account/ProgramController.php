@@ -17,12 +17,20 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 final class ProgramController extends AbstractController
 {
     #[Route('/program', name: 'program', methods: ['GET', 'POST'])]
-    public function __invoke(Request $request, CurrentProgram $current, EntityManagerInterface $entities, TranslatorInterface $translator): Response
-    {
+    public function __invoke(
+        Request $request,
+        CurrentProgram $current,
+        EntityManagerInterface $entities,
+        TranslatorInterface $translator,
+    ): Response {
         $program = $current->get();
         $form = $this->createForm(ProgramType::class, $program)->handleRequest($request);
         if ($form->isSubmitted() && Version::isOld($request, $program->getVersion())) {
-            $form->addError(new FormError($translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.')));
+            $form->addError(
+                new FormError(
+                    $translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.'),
+                ),
+            );
         } elseif ($form->isSubmitted() && $form->isValid()) {
             $entities->flush();
             $this->addFlash('done', 'The program is saved.');

@@ -20,9 +20,17 @@ final class ProgramType extends AbstractType
     {
         $builder
             ->add('name', TextType::class, ['label' => 'Name of the program', 'empty_data' => ''])
-            ->add('words', ChoiceType::class, ['label' => 'Words', 'expanded' => true, 'choices' => ['US: measure, quarter note, pickup' => 'en_US', 'UK: bar, crotchet, upbeat' => 'en_GB']])
+            ->add('words', ChoiceType::class, [
+                'label' => 'Words',
+                'expanded' => true,
+                'choices' => ['US: measure, quarter note, pickup' => 'en_US', 'UK: bar, crotchet, upbeat' => 'en_GB'],
+            ])
             ->add('timezone', TimezoneType::class, ['label' => 'Time zone', 'intl' => false])
-            ->add('minutesLost', IntegerType::class, ['label' => 'Minutes of a lesson for unpacking, tuning and packing', 'empty_data' => '8', 'attr' => ['min' => 0, 'max' => 60]]);
+            ->add('minutesLost', IntegerType::class, [
+                'label' => 'Minutes of a lesson for unpacking, tuning and packing',
+                'empty_data' => '8',
+                'attr' => ['min' => 0, 'max' => 60],
+            ]);
     }
 
     public function configureOptions(OptionsResolver $resolver): void

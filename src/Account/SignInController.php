@@ -19,6 +19,10 @@ final class SignInController extends AbstractController
         }
         $error = $authentication->getLastAuthenticationError();
 
-        return $this->render('account/sign_in.html.twig', ['email' => $authentication->getLastUsername(), 'error' => $error], new Response(null, null === $error ? 200 : 422));
+        return $this->render(
+            'account/sign_in.html.twig',
+            ['email' => $authentication->getLastUsername(), 'error' => $error],
+            new Response(null, null === $error ? 200 : 422),
+        );
     }
 }

@@ -19,8 +19,11 @@ final class ClassController extends AbstractController
 {
     private const PAGE = 60;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly ClassRepository $classes, private readonly TranslatorInterface $translator)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly ClassRepository $classes,
+        private readonly TranslatorInterface $translator,
+    ) {
     }
 
     #[Route('/classes', name: 'classes', methods: ['GET'])]
@@ -59,7 +62,13 @@ final class ClassController extends AbstractController
     {
         $form = $this->createForm(ClassType::class, $class)->handleRequest($request);
         if ($form->isSubmitted() && null !== $class->getId() && Version::isOld($request, $class->getVersion())) {
-            $form->addError(new FormError($this->translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.')));
+            $form->addError(
+                new FormError(
+                    $this->translator->trans(
+                        'Somebody else changed this in the meantime. Your values stand below; save again to keep them.',
+                    ),
+                ),
+            );
         } elseif ($form->isSubmitted() && $form->isValid()) {
             $this->entities->persist($class);
             $this->entities->flush();

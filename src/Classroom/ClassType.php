@@ -26,7 +26,15 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /** @extends AbstractType<SchoolClass> */
 final class ClassType extends AbstractType
 {
-    public const WEEKDAYS = [1 => 'Monday', 2 => 'Tuesday', 3 => 'Wednesday', 4 => 'Thursday', 5 => 'Friday', 6 => 'Saturday', 7 => 'Sunday'];
+    public const WEEKDAYS = [
+        1 => 'Monday',
+        2 => 'Tuesday',
+        3 => 'Wednesday',
+        4 => 'Thursday',
+        5 => 'Friday',
+        6 => 'Saturday',
+        7 => 'Sunday',
+    ];
 
     public function __construct(private readonly TranslatorInterface $translator, private readonly MusicExtension $music)
     {
@@ -39,19 +47,52 @@ final class ClassType extends AbstractType
         $growth = $class->growth();
         $builder
             ->add('name', TextType::class, ['label' => 'Name', 'empty_data' => ''])
-            ->add('year', ChoiceType::class, ['label' => 'Year of playing', 'choices' => ['Year 1' => 1, 'Year 2' => 2, 'Year 3' => 3, 'Year 4' => 4]])
+            ->add('year', ChoiceType::class, [
+                'label' => 'Year of playing',
+                'choices' => ['Year 1' => 1, 'Year 2' => 2, 'Year 3' => 3, 'Year 4' => 4],
+            ])
             ->add('minutes', IntegerType::class, ['label' => 'Minutes of a lesson', 'attr' => ['min' => 10, 'max' => 180]])
-            ->add('goingOn', EnumType::class, ['label' => 'A tread is left upward by', 'class' => GoingOn::class, 'choice_label' => static fn (GoingOn $rule): string => 'going-on.'.$rule->value])
+            ->add('goingOn', EnumType::class, [
+                'label' => 'A tread is left upward by',
+                'class' => GoingOn::class,
+                'choice_label' => static fn (GoingOn $rule): string => 'going-on.'.$rule->value,
+            ])
             ->add('coins', IntegerType::class, ['label' => 'Coins (or goes) on each tread', 'attr' => ['min' => 1, 'max' => 10]])
-            ->add('missesDown', IntegerType::class, ['label' => 'Misses running that send down one tread (0 never)', 'attr' => ['min' => 0, 'max' => 10]])
+            ->add('missesDown', IntegerType::class, [
+                'label' => 'Misses running that send down one tread (0 never)',
+                'attr' => ['min' => 0, 'max' => 10],
+            ])
             ->add('treadsBack', IntegerType::class, ['label' => 'Treads down the next lesson starts', 'attr' => ['min' => 0, 'max' => 10]])
-            ->add('growthKind', EnumType::class, ['label' => 'Tempo grows by', 'class' => GrowthKind::class, 'mapped' => false, 'data' => $growth->kind, 'choice_label' => static fn (GrowthKind $kind): string => 'growth.'.$kind->value])
-            ->add('growthValues', TextType::class, ['label' => 'Beats a minute, list of percents, or number of treads', 'mapped' => false, 'required' => false, 'data' => implode(', ', $growth->values)]);
+            ->add('growthKind', EnumType::class, [
+                'label' => 'Tempo grows by',
+                'class' => GrowthKind::class,
+                'mapped' => false,
+                'data' => $growth->kind,
+                'choice_label' => static fn (GrowthKind $kind): string => 'growth.'.$kind->value,
+            ])
+            ->add('growthValues', TextType::class, [
+                'label' => 'Beats a minute, list of percents, or number of treads',
+                'mapped' => false,
+                'required' => false,
+                'data' => implode(', ', $growth->values),
+            ]);
         foreach (Instrument::strings() as $instrument) {
-            $builder->add($instrument->value, IntegerType::class, ['label' => 'players.'.$instrument->value, 'mapped' => false, 'required' => false, 'data' => $class->players($instrument) ?: null, 'attr' => ['min' => 0, 'max' => 200]]);
+            $builder->add($instrument->value, IntegerType::class, [
+                'label' => 'players.'.$instrument->value,
+                'mapped' => false,
+                'required' => false,
+                'data' => $class->players($instrument) ?: null,
+                'attr' => ['min' => 0, 'max' => 200],
+            ]);
         }
         foreach (self::WEEKDAYS as $day => $name) {
-            $builder->add('day'.$day, TextType::class, ['label' => $name, 'mapped' => false, 'required' => false, 'data' => $class->getMeetings()[$day] ?? null, 'attr' => ['type' => 'time', 'placeholder' => '–']]);
+            $builder->add('day'.$day, TextType::class, [
+                'label' => $name,
+                'mapped' => false,
+                'required' => false,
+                'data' => $class->getMeetings()[$day] ?? null,
+                'attr' => ['type' => 'time', 'placeholder' => '–'],
+            ]);
         }
         $builder->addEventListener(FormEvents::SUBMIT, $this->gather(...));
     }
@@ -89,7 +130,9 @@ final class ClassType extends AbstractType
         $kind = $form->get('growthKind')->getData();
         $values = $form->get('growthValues')->getData();
         try {
-            $class->setGrowth(Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''))->text());
+            $class->setGrowth(
+                Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''))->text(),
+            );
         } catch (Refusal $refusal) {
             $form->get('growthValues')->addError(new FormError($this->music->notice($refusal->notice)));
         }

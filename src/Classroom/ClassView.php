@@ -56,11 +56,17 @@ final readonly class ClassView
      */
     private function log(array $lessons): array
     {
-        $fingerprint = Fingerprint::of('sums')
-            ->with('logs', array_map(static fn (Lesson $lesson): array => [$lesson->getId(), $lesson->getLogSize(), $lesson->getLogHash()], $lessons));
+        $fingerprint = Fingerprint::of('sums')->with(
+            'logs',
+            array_map(static fn (Lesson $lesson): array => [$lesson->getId(), $lesson->getLogSize(), $lesson->getLogHash()], $lessons),
+        );
         $sums = $this->memory->remember($fingerprint, fn (): array => array_map(LessonSums::of(...), $this->lessons->taught($lessons)));
 
-        return array_map(static fn (Lesson $lesson, LessonSums $sum): LogRow => new LogRow($lesson, $sum->coins, $sum->misses, $sum->steps), $lessons, $sums);
+        return array_map(
+            static fn (Lesson $lesson, LessonSums $sum): LogRow => new LogRow($lesson, $sum->coins, $sum->misses, $sum->steps),
+            $lessons,
+            $sums,
+        );
     }
 
     /** @return list<CoveredPiece> the one taught last first */
@@ -97,6 +103,11 @@ final readonly class ClassView
         }
         $met = array_column($rows, 'met');
 
-        return new CoveredPiece($piece, Coverage::ofPiece($met, $wholeAtGoal), max(array_map(static fn (ChunkCoverage $one): string => $one->lastDay, $met)), $rows);
+        return new CoveredPiece(
+            $piece,
+            Coverage::ofPiece($met, $wholeAtGoal),
+            max(array_map(static fn (ChunkCoverage $one): string => $one->lastDay, $met)),
+            $rows,
+        );
     }
 }

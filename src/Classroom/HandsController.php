@@ -27,18 +27,30 @@ final class HandsController extends AbstractController
     {
         $part = $request->headers->has('HX-Request');
         if (!$request->isMethod('POST')) {
-            return $this->render($part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig', $this->fields($class, $class->handPolicies()));
+            return $this->render(
+                $part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig',
+                $this->fields($class, $class->handPolicies()),
+            );
         }
         /** @var array<string, mixed> $chosen */
         $chosen = $request->request->all('p');
         $policies = HandPolicies::of($class->getYear(), $chosen);
         if (Version::isOld($request, $class->getVersion())) {
-            return $this->render($part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig', $this->fields($class, $policies, 'Somebody else changed this in the meantime. Your values stand below; save again to keep them.'));
+            return $this->render(
+                $part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig',
+                $this->fields(
+                    $class,
+                    $policies,
+                    'Somebody else changed this in the meantime. Your values stand below; save again to keep them.',
+                ),
+            );
         }
         $class->setHandPolicies($policies);
         $this->entities->flush();
 
-        return $part ? $this->render('classroom/_hands.html.twig', ['kept' => true] + $this->fields($class, $policies)) : $this->redirectToRoute('class', ['id' => $class->getId()], 303);
+        return $part
+            ? $this->render('classroom/_hands.html.twig', ['kept' => true] + $this->fields($class, $policies))
+            : $this->redirectToRoute('class', ['id' => $class->getId()], 303);
     }
 
     /** The policies of a year of playing, for a page that has no class. */
@@ -54,7 +66,10 @@ final class HandsController extends AbstractController
         $positions = [];
         foreach ($class?->instruments() ?: Instrument::strings() as $instrument) {
             $all = Hands::positions($instrument);
-            $positions[$instrument->value] = array_combine($all, array_map(static fn (string $name): bool => \in_array($name, $policies->positionsOf($instrument), true), $all));
+            $positions[$instrument->value] = array_combine(
+                $all,
+                array_map(static fn (string $name): bool => \in_array($name, $policies->positionsOf($instrument), true), $all),
+            );
         }
 
         return [

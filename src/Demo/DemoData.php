@@ -26,8 +26,14 @@ use Symfony\Component\Yaml\Yaml;
 /**
  * Loads the demo scenario: its tunes, its classes, and half a term of lessons that a simulated class played.
  *
- * @phpstan-type ClassData array{name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int, pieces: list<array{tune: string, goal: int, method?: string, instruments?: list<string>}>, remark?: string}
- * @phpstan-type Scenario array{program: string, timezone: string, email: string, password: string, book: string, patterns: list<array{name: string, figure: string}>, classes: list<ClassData>}
+ * @phpstan-type ClassData array{
+ *     name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int,
+ *     pieces: list<array{tune: string, goal: int, method?: string, instruments?: list<string>}>, remark?: string,
+ * }
+ * @phpstan-type Scenario array{
+ *     program: string, timezone: string, email: string, password: string, book: string,
+ *     patterns: list<array{name: string, figure: string}>, classes: list<ClassData>,
+ * }
  */
 final readonly class DemoData
 {
@@ -43,8 +49,7 @@ final readonly class DemoData
         private LessonPlanner $planner,
         private LessonLog $log,
         private ClockInterface $clock,
-        #[Autowire('%kernel.project_dir%/demo')]
-        private string $folder,
+        #[Autowire('%kernel.project_dir%/demo')] private string $folder,
     ) {
     }
 
@@ -106,7 +111,13 @@ final readonly class DemoData
     {
         $days = $this->meetings($class, $data['lessons']);
         foreach ($data['pieces'] as $row) {
-            $sequence = $this->sequences->build($class, $pieces[$row['tune']], $row['goal'], Method::tryFrom($row['method'] ?? '') ?? Method::Forward, array_map(Instrument::from(...), $row['instruments'] ?? []));
+            $sequence = $this->sequences->build(
+                $class,
+                $pieces[$row['tune']],
+                $row['goal'],
+                Method::tryFrom($row['method'] ?? '') ?? Method::Forward,
+                array_map(Instrument::from(...), $row['instruments'] ?? []),
+            );
             $this->entities->flush();
             while ([] !== $days && !$this->timed->of($sequence)->isDone()) {
                 $day = array_shift($days);

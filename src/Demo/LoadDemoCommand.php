@@ -15,8 +15,11 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('demo:load', 'Loads the demo scenario into an empty database')]
 final class LoadDemoCommand extends Command
 {
-    public function __construct(private readonly DemoData $demo, private readonly Accounts $accounts, private readonly EntityManagerInterface $entities)
-    {
+    public function __construct(
+        private readonly DemoData $demo,
+        private readonly Accounts $accounts,
+        private readonly EntityManagerInterface $entities,
+    ) {
         parent::__construct();
     }
 

@@ -43,8 +43,25 @@ final class EntryInput
     /** @param array<array-key, mixed> $row */
     private static function entry(array $row): ?LogEntry
     {
-        ['id' => $id, 'step' => $step, 'kind' => $kind, 'tempo' => $tempo, 'at' => $at, 'count' => $count, 'text' => $text] = $row + ['id' => '', 'step' => '', 'kind' => '', 'tempo' => 0, 'at' => 0, 'count' => 0, 'text' => ''];
-        if (!\is_string($id) || !Uuid::isValid($id) || !\is_string($step) || !\is_string($kind) || !\is_int($tempo) || !\is_int($at) || !\is_int($count) || !\is_string($text)) {
+        ['id' => $id, 'step' => $step, 'kind' => $kind, 'tempo' => $tempo, 'at' => $at, 'count' => $count, 'text' => $text] = $row + [
+            'id' => '',
+            'step' => '',
+            'kind' => '',
+            'tempo' => 0,
+            'at' => 0,
+            'count' => 0,
+            'text' => '',
+        ];
+        if (
+            !\is_string($id)
+            || !Uuid::isValid($id)
+            || !\is_string($step)
+            || !\is_string($kind)
+            || !\is_int($tempo)
+            || !\is_int($at)
+            || !\is_int($count)
+            || !\is_string($text)
+        ) {
             return null;
         }
         $entryKind = EntryKind::tryFrom($kind);

@@ -21,8 +21,12 @@ use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 
 final class LessonController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly LessonRepository $lessons, private readonly ChunkRepository $chunks, private readonly LessonLog $log)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly LessonRepository $lessons,
+        private readonly ChunkRepository $chunks,
+        private readonly LessonLog $log,
+    ) {
     }
 
     /** Begins a lesson, or goes on with the one that is open for this sequence today. */
@@ -55,7 +59,12 @@ final class LessonController extends AbstractController
     }
 
     /** What one instrument sees and sounds of each chunk. The screen fetches all of them and keeps them for when there is no network. */
-    #[Route('/lessons/{id:lesson}/players/{player}', name: 'lesson_player', methods: ['GET'], requirements: ['id' => '\d+', 'player' => '[\w-]{1,40}'])]
+    #[Route(
+        '/lessons/{id:lesson}/players/{player}',
+        name: 'lesson_player',
+        methods: ['GET'],
+        requirements: ['id' => '\d+', 'player' => '[\w-]{1,40}'],
+    ),]
     public function player(Lesson $lesson, string $player, LessonPlayers $players): JsonResponse
     {
         return JsonResponse::fromJsonString($players->json($lesson, $player) ?? throw $this->createNotFoundException());
@@ -65,7 +74,11 @@ final class LessonController extends AbstractController
     #[Route('/lessons/{id:lesson}/log', name: 'lesson_log', methods: ['GET'], requirements: ['id' => '\d+'])]
     public function log(Lesson $lesson, CsrfTokenManagerInterface $tokens): JsonResponse
     {
-        return new JsonResponse(['entries' => $this->log->all($lesson), 'token' => $tokens->getToken(CsrfGuard::TOKEN)->getValue(), 'open' => $lesson->isOpen()]);
+        return new JsonResponse([
+            'entries' => $this->log->all($lesson),
+            'token' => $tokens->getToken(CsrfGuard::TOKEN)->getValue(),
+            'open' => $lesson->isOpen(),
+        ]);
     }
 
     /** Takes entries from a device, each once, in any order and however late. */

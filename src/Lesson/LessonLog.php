@@ -36,14 +36,17 @@ final readonly class LessonLog
             }
             // An id that is there already is left as it is, so that a device may send again what it is not sure of.
             $this->database->executeStatement(
-                'INSERT INTO log_entry (id, program_id, lesson_id, step, kind, tempo, made_at, device_count, text) VALUES '
-                .implode(', ', array_fill(0, \count($rows), '(?, ?, ?, ?, ?, ?, ?, ?, ?)')).' ON DUPLICATE KEY UPDATE id = id',
+                'INSERT INTO log_entry (id, program_id, lesson_id, step, kind, tempo, made_at, device_count, text) VALUES '.
+                    implode(', ', array_fill(0, \count($rows), '(?, ?, ?, ?, ?, ?, ?, ?, ?)')).
+                    ' ON DUPLICATE KEY UPDATE id = id',
                 $values,
             );
         }
         $this->database->executeStatement(
-            'UPDATE lesson SET log_size = (SELECT COUNT(*) FROM log_entry WHERE lesson_id = ?), '
-            .'log_hash = (SELECT '.Checksum::of('id').' FROM log_entry WHERE lesson_id = ?) WHERE id = ?',
+            'UPDATE lesson SET log_size = (SELECT COUNT(*) FROM log_entry WHERE lesson_id = ?), '.
+                'log_hash = (SELECT '.
+                Checksum::of('id').
+                ' FROM log_entry WHERE lesson_id = ?) WHERE id = ?',
             [$lesson->getId(), $lesson->getId(), $lesson->getId()],
         );
     }
@@ -56,7 +59,15 @@ final readonly class LessonLog
     public function all(Lesson $lesson): array
     {
         return array_map(
-            static fn (Entry $entry): array => [$entry->id, $entry->step, $entry->kind->value, $entry->tempo, $entry->at, $entry->count, $entry->text],
+            static fn (Entry $entry): array => [
+                $entry->id,
+                $entry->step,
+                $entry->kind->value,
+                $entry->tempo,
+                $entry->at,
+                $entry->count,
+                $entry->text,
+            ],
             $this->lessons->entriesOf($lesson),
         );
     }

@@ -28,7 +28,8 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Environment;
 
 /**
- * What each instrument of a class sees and sounds in a lesson: for each chunk the notation with all its layers, tones, start card, hand picture
+ * What each instrument of a class sees and sounds in a lesson: for each chunk the notation with all its layers, tones, start card, hand
+ * picture
  * and ribbon. The screen takes away the layers that are not wanted.
  *
  * @phpstan-type Player array{id: string, name: string, instrument: string, part: string}
@@ -71,12 +72,22 @@ final readonly class LessonPlayers
         foreach ($score->parts as $part) {
             $instrument = $outline || Instrument::Other === $part->instrument ? '' : $part->instrument->value;
             $alone = 1 === \count($score->parts) && '' !== $instrument;
-            $players[] = ['id' => $part->id, 'name' => $alone ? $this->name($part->instrument) : ('' === $part->name ? $part->id : $part->name), 'instrument' => $instrument, 'part' => $part->id];
+            $players[] = [
+                'id' => $part->id,
+                'name' => $alone ? $this->name($part->instrument) : ('' === $part->name ? $part->id : $part->name),
+                'instrument' => $instrument,
+                'part' => $part->id,
+            ];
         }
         $there = array_column($players, 'instrument');
         foreach ($outline ? [] : $lesson->getClass()->instruments() as $instrument) {
             if (!\in_array($instrument->value, $there, true)) {
-                $players[] = ['id' => 'as-'.$instrument->value, 'name' => $this->name($instrument), 'instrument' => $instrument->value, 'part' => ''];
+                $players[] = [
+                    'id' => 'as-'.$instrument->value,
+                    'name' => $this->name($instrument),
+                    'instrument' => $instrument->value,
+                    'part' => '',
+                ];
             }
         }
 
@@ -115,9 +126,10 @@ final readonly class LessonPlayers
             foreach ($chunks as [$key, $figure, $chunk]) {
                 $played = $pieces[$figure] ??= '' === $figure ? $forClass : $forClass->inRhythm(PatternReader::read($figure));
                 $hands[$figure] ??= [null === $instrument ? null : $played->hands($instrument, $player['part'], $tempo)];
-                $views[$key] = null === $hands[$figure][0]
-                    ? $this->plain($played->piece, $player['part'], $chunk->chunk())
-                    : $this->view($played->piece, $hands[$figure][0], $chunk->chunk());
+                $views[$key] =
+                    null === $hands[$figure][0]
+                        ? $this->plain($played->piece, $player['part'], $chunk->chunk())
+                        : $this->view($played->piece, $hands[$figure][0], $chunk->chunk());
             }
 
             return json_encode((object) $views, \JSON_HEX_TAG | \JSON_HEX_AMP | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR);
@@ -137,7 +149,11 @@ final readonly class LessonPlayers
         return Notation::ofChunk($piece, $chunk, [$part->id]) + [
             'tones' => self::tones($piece, $part, $chunk),
             'text' => Notation::text($piece, $part, $chunk->from->position, $chunk->lastPosition() + 1),
-            'fresh' => [], 'verses' => 0, 'card' => '', 'ribbon' => null, 'picture' => '',
+            'fresh' => [],
+            'verses' => 0,
+            'card' => '',
+            'ribbon' => null,
+            'picture' => '',
         ];
     }
 
@@ -160,7 +176,10 @@ final readonly class LessonPlayers
         }
         $marked = HandsOnScore::marked($hands, HandLayers::everything())->parts[0];
         // All parts together tell where a chunk lands; one that is derived from the line lands where the line does.
-        $together = 1 === \count($piece->parts) ? $hands->piece->withParts([$marked]) : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
+        $together =
+            1 === \count($piece->parts)
+                ? $hands->piece->withParts([$marked])
+                : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
         $shown = Notation::ofChunk($together, $chunk, [$marked->id]);
         $card = StartCard::of($hands, $chunk->from, $chunk->to);
 
@@ -175,7 +194,17 @@ final readonly class LessonPlayers
                 'id' => 'room-hand',
                 'instrument' => $hands->instrument(),
                 'numbers' => '',
-                'drawing' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known)),
+                'drawing' => HandDrawing::of(
+                    $hands,
+                    HandPicture::of(
+                        $hands->fingering,
+                        $hands->instrument(),
+                        $hands->piece->measures[$from]->key,
+                        $from,
+                        $to,
+                        $hands->known,
+                    ),
+                ),
             ]),
         ];
     }
@@ -183,6 +212,9 @@ final readonly class LessonPlayers
     /** @return list<array{float|int, float|int, int, string}> */
     private static function tones(Piece $piece, Part $part, CoreChunk $chunk): array
     {
-        return array_map(static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event], Repetition::tones($piece, $part, $chunk));
+        return array_map(
+            static fn (Tone $tone): array => [$tone->at, $tone->beats, $tone->midi, $tone->event],
+            Repetition::tones($piece, $part, $chunk),
+        );
     }
 }

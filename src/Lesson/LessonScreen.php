@@ -26,11 +26,12 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  *
  * @phpstan-type ClickData array{span: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>}
  * @phpstan-type StepData array{
- *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int, mode: string,
- *     prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
+ *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int,
+ *     mode: string, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
  * }
  * @phpstan-type LessonData array{
- *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string}>, layers: array{fingers: string, letters: string},
+ *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string}>,
+ *     layers: array{fingers: string, letters: string},
  *     chunks: array<array-key, ClickData>, steps: list<StepData>, entries: list<array{string, string, string, int, int, int, string}>
  * }
  */
@@ -60,7 +61,9 @@ final readonly class LessonScreen
         foreach ($this->chunks->of($lesson) as $chunk) {
             $labels[(int) $chunk->getId()] = $this->music->span($piece, $chunk->chunk());
             foreach (array_keys(LessonChunks::figures($lesson, $chunk)) as $key) {
-                $clicks = Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges());
+                $clicks = Fingerprint::of('clicks')
+                    ->with('score', $lesson->getPiece()->getScoreHash())
+                    ->with('chunk', $chunk->edges());
                 $chunks[$key] = $this->memory->remember($clicks, fn (): array => $this->clicks($chunk));
             }
         }
@@ -70,7 +73,10 @@ final readonly class LessonScreen
             'lesson' => (int) $lesson->getId(),
             'startedAt' => $lesson->getStartedAt()->getTimestamp() * 1000,
             'minutes' => $lesson->getClass()->getMinutes(),
-            'parts' => array_map(static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']], $this->players->of($lesson)),
+            'parts' => array_map(
+                static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']],
+                $this->players->of($lesson),
+            ),
             'layers' => [
                 'fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none',
                 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
@@ -102,7 +108,9 @@ final readonly class LessonScreen
             'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
             'start' => null === $machine ? 0 : $machine->firsts[min($taught->startTread, \count($machine->firsts) - 1)],
             'mode' => $this->translator->trans('mode.'.$step->mode->value),
-            'prompt' => '' === $step->prompt && null !== $step->rung ? $this->translator->trans('rung.say.'.$step->rung->value) : $step->prompt,
+            'prompt' => '' === $step->prompt && null !== $step->rung
+                ? $this->translator->trans('rung.say.'.$step->rung->value)
+                : $step->prompt,
             'seconds' => $taught->seconds,
             'doneBefore' => $taught->doneBefore,
             'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),
@@ -113,9 +121,9 @@ final readonly class LessonScreen
     {
         $title = trim($this->translator->trans('purpose.'.$step->purpose->value).' '.$chunk);
 
-        return $title
-            .(null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value))
-            .('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
+        return $title.
+            (null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value)).
+            ('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
     }
 
     /** @return ClickData */
@@ -123,14 +131,31 @@ final readonly class LessonScreen
     {
         $span = $chunk->chunk();
         $piece = $chunk->getPiece()->score();
-        $clicks = static fn (int $tempo): array => array_map(static fn (Click $click): array => [$click->at, $click->count], Repetition::clicks($piece, $span, $tempo));
+        $clicks = static fn (int $tempo): array => array_map(
+            static fn (Click $click): array => [$click->at, $click->count],
+            Repetition::clicks($piece, $span, $tempo),
+        );
 
-        return ['span' => $this->music->span($piece, $span), 'beats' => $span->beats($piece), 'clicks' => $clicks(TempoMarks::SLOWEST), 'clicksFast' => $clicks(self::FASTEST)];
+        return [
+            'span' => $this->music->span($piece, $span),
+            'beats' => $span->beats($piece),
+            'clicks' => $clicks(TempoMarks::SLOWEST),
+            'clicksFast' => $clicks(self::FASTEST),
+        ];
     }
 
     /** @return list<int> tread, coins, misses, done, and the states after a coin, a miss, up, down */
     private static function state(StairState $state): array
     {
-        return [$state->tread, $state->coins, $state->misses, (int) $state->done, $state->onCoin, $state->onMiss, $state->onUp, $state->onDown];
+        return [
+            $state->tread,
+            $state->coins,
+            $state->misses,
+            (int) $state->done,
+            $state->onCoin,
+            $state->onMiss,
+            $state->onUp,
+            $state->onDown,
+        ];
     }
 }

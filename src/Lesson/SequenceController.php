@@ -53,9 +53,17 @@ final class SequenceController extends AbstractController
     public function new(Request $request, SequenceBuilder $builder): Response
     {
         $class = $this->classes->find($request->request->getInt('class')) ?? throw $this->createNotFoundException();
-        $piece = $this->entities->getRepository(Piece::class)->find($request->request->getInt('piece')) ?? throw $this->createNotFoundException();
+        $piece =
+            $this->entities->getRepository(Piece::class)->find($request->request->getInt('piece')) ??
+            throw $this->createNotFoundException();
         $goal = max(30, min(240, $request->request->getInt('goal', $piece->getGoalTempo())));
-        $sequence = $builder->build($class, $piece, $goal, Method::tryFrom($request->request->getString('method')) ?? Method::Forward, self::instruments($request));
+        $sequence = $builder->build(
+            $class,
+            $piece,
+            $goal,
+            Method::tryFrom($request->request->getString('method')) ?? Method::Forward,
+            self::instruments($request),
+        );
         $this->entities->flush();
 
         return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
@@ -108,16 +116,31 @@ final class SequenceController extends AbstractController
                 return;
             }
             $ladder = str_starts_with($what, 'ladder-');
-            $chunk = $this->entities->getRepository(Chunk::class)->findOneBy(['id' => (int) ($ladder ? substr($what, 7) : $what), 'piece' => $sequence->getPiece()]);
+            $chunk = $this->entities
+                ->getRepository(Chunk::class)
+                ->findOneBy(['id' => (int) ($ladder ? substr($what, 7) : $what), 'piece' => $sequence->getPiece()]);
             if (null === $chunk) {
                 throw Refusal::because('Choose a chunk of this piece.');
             }
             $goal = $sequence->getGoalTempo();
             $forClass = $this->pieces->of($sequence->getPiece(), $class);
-            $comfort = CutPlan::of($forClass, $sequence->getMethod(), [], $sequence->getInstruments(), $goal, $sequence->getComfort())->comfort($chunk->chunk())->tempo;
+            $comfort = CutPlan::of(
+                $forClass,
+                $sequence->getMethod(),
+                [],
+                $sequence->getInstruments(),
+                $goal,
+                $sequence->getComfort(),
+            )->comfort($chunk->chunk())->tempo;
             $start = Stair::startTempo($comfort, $goal);
             foreach ($ladder ? Rung::cases() : [null] as $rung) {
-                $step = new Step($sequence, StepPurpose::Learn, $chunk, null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]), $class->rule());
+                $step = new Step(
+                    $sequence,
+                    StepPurpose::Learn,
+                    $chunk,
+                    null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]),
+                    $class->rule(),
+                );
                 $step->setRung($rung);
                 $sequence->add($step);
             }
@@ -194,13 +217,24 @@ final class SequenceController extends AbstractController
             return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
         }
 
-        return $this->render('lesson/_sequence.html.twig', ['page' => $this->page($sequence, $problem)], new Response(null, '' === $problem ? 200 : 422));
+        return $this->render(
+            'lesson/_sequence.html.twig',
+            ['page' => $this->page($sequence, $problem)],
+            new Response(null, '' === $problem ? 200 : 422),
+        );
     }
 
     /** @return list<Instrument> */
     private static function instruments(Request $request): array
     {
-        return array_values(array_filter(array_map(static fn (mixed $name): ?Instrument => \is_string($name) ? Instrument::tryFrom($name) : null, $request->request->all('instruments'))));
+        return array_values(
+            array_filter(
+                array_map(
+                    static fn (mixed $name): ?Instrument => \is_string($name) ? Instrument::tryFrom($name) : null,
+                    $request->request->all('instruments'),
+                ),
+            ),
+        );
     }
 
     private function page(Sequence $sequence, Notice|string $problem = ''): SequencePage

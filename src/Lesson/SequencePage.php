@@ -26,8 +26,12 @@ final readonly class SequencePage
      * @param list<Chunk>   $chunks  of the piece, that can be added as steps
      * @param Notice|string $problem with the last change; empty if there was none
      */
-    public function __construct(public Sequence $sequence, public TimedSequence $timed, public array $chunks, public Notice|string $problem = '')
-    {
+    public function __construct(
+        public Sequence $sequence,
+        public TimedSequence $timed,
+        public array $chunks,
+        public Notice|string $problem = '',
+    ) {
         $rows = [];
         foreach ($sequence->steps() as $index => $step) {
             $rows[] = new SequenceRow($step, $timed->steps[$index]);

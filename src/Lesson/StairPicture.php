@@ -10,7 +10,9 @@ use CoinStair\Core\Stair\Tries;
 /**
  * The stair picture of a whole sequence: width is minutes, height is tempo, the coins lie on the treads (interface, "Pictures").
  *
- * @phpstan-type Tread array{x: float, y: float, width: float, height: float, tempo: int, coins: int, coinY: float, labelled: bool, coinX: list<float>}
+ * @phpstan-type Tread array{
+ *     x: float, y: float, width: float, height: float, tempo: int, coins: int, coinY: float, labelled: bool, coinX: list<float>,
+ * }
  * @phpstan-type Flight array{step: int, number: int, x: float, width: float, treads: list<Tread>, rest: bool, done: bool, overtime: bool}
  */
 final readonly class StairPicture
@@ -84,7 +86,7 @@ final readonly class StairPicture
     {
         $tempos = [];
         foreach ($rows as $row) {
-            array_push($tempos, ...($row->timed->step->stair->treads ?? []));
+            array_push($tempos, ...$row->timed->step->stair->treads ?? []);
         }
 
         return [] === $tempos ? [40, 120] : [min($tempos), max(max($tempos), min($tempos) + 1)];
@@ -102,8 +104,8 @@ final readonly class StairPicture
         $sum = array_sum($tries) ?: 1.0;
         $treads = [];
         foreach ($tempos as $index => $tempo) {
-            $treadWidth = $width * ($tries[$index] ?? 0) / $sum;
-            $height = 34 + (self::FLOOR - self::TOP - 34) * ($tempo - $lowest) / ($highest - $lowest);
+            $treadWidth = ($width * ($tries[$index] ?? 0)) / $sum;
+            $height = 34 + ((self::FLOOR - self::TOP - 34) * ($tempo - $lowest)) / ($highest - $lowest);
             $coins = $timed->step->rule->count;
             $pitch = min(2.2 * self::COIN, $treadWidth / ($coins + 1));
             $treads[] = [
@@ -115,7 +117,12 @@ final readonly class StairPicture
                 'coins' => $coins,
                 'coinY' => self::FLOOR - $height - self::COIN,
                 'labelled' => $treadWidth >= 17,
-                'coinX' => $treadWidth >= 12 ? array_map(static fn (int $coin): float => $x + $treadWidth / 2 + ($coin - ($coins - 1) / 2) * $pitch, range(0, $coins - 1)) : [],
+                'coinX' => $treadWidth >= 12
+                        ? array_map(
+                            static fn (int $coin): float => $x + $treadWidth / 2 + ($coin - ($coins - 1) / 2) * $pitch,
+                            range(0, $coins - 1),
+                        )
+                        : [],
             ];
             $x += $treadWidth;
         }

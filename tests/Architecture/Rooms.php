@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Architecture;
 
 /**
- * Which room may know which: the one table that the architecture test and bin/rooms read. A room that is not named here may know nothing, and a folder
+ * Which room may know which: the one table that the architecture test and bin/rooms read. A room that is not named here may know nothing,
+ * and a folder
  * that is no room of this table is refused; so a new room is closed until somebody opens it on purpose.
  */
 final class Rooms
@@ -36,7 +37,18 @@ final class Rooms
         'Format\MusicXml' => ['Score', 'Format'],
         'Format\QuickEntry' => ['Score', 'LeftHand', 'Format', 'Format\Abc'],
         'Report' => [
-            'Score', 'Form', 'LeftHand', 'RightHand', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Standing', 'Sequence', 'Format',
+            'Score',
+            'Form',
+            'LeftHand',
+            'RightHand',
+            'Hands',
+            'Chunk',
+            'Difficulty',
+            'Method',
+            'Stair',
+            'Standing',
+            'Sequence',
+            'Format',
         ],
     ];
 
@@ -85,7 +97,8 @@ final class Rooms
     public static function oneFor(string $room): string
     {
         return match (true) {
-            \in_array($room, array_map(static fn (string $name): string => self::CORE.$name, self::TOGETHER), true) => self::CORE.'Format',
+            \in_array($room, array_map(static fn (string $name): string => self::CORE.$name, self::TOGETHER), true) => self::CORE.
+                'Format',
             str_starts_with($room, 'App\Library\Cut') => 'App\Library\Cut',
             default => $room,
         };

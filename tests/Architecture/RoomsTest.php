@@ -17,8 +17,11 @@ final class RoomsTest
     public function coreKnowsOnlyItselfAndPhp(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::AllOf(Selector::inNamespace('CoinStair\Core'), Selector::NOT(Selector::inNamespace('CoinStair\Core\Tests'))))
-            ->shouldNot()->dependOn()
+            ->classes(
+                Selector::AllOf(Selector::inNamespace('CoinStair\Core'), Selector::NOT(Selector::inNamespace('CoinStair\Core\Tests'))),
+            )
+            ->shouldNot()
+            ->dependOn()
             ->classes(
                 Selector::inNamespace('App'),
                 Selector::inNamespace('Symfony'),
@@ -41,7 +44,8 @@ final class RoomsTest
             }
             yield $room => PHPat::rule()
                 ->classes($this->room($room))
-                ->shouldNot()->dependOn()
+                ->shouldNot()
+                ->dependOn()
                 ->classes(...array_map($this->room(...), array_values($closed)))
                 ->because("tests/Architecture/Rooms.php says what $room may know");
         }
@@ -57,9 +61,12 @@ final class RoomsTest
 
         return [] === $inner
             ? Selector::inNamespace($room)
-            : Selector::AllOf(Selector::inNamespace($room), ...array_map(
-                static fn (string $one): SelectorInterface => Selector::NOT(Selector::inNamespace('' === $one ? $room : $one)),
-                array_values($inner),
-            ));
+            : Selector::AllOf(
+                Selector::inNamespace($room),
+                ...array_map(
+                    static fn (string $one): SelectorInterface => Selector::NOT(Selector::inNamespace('' === $one ? $room : $one)),
+                    array_values($inner),
+                ),
+            );
     }
 }

@@ -58,7 +58,16 @@ final class RandomPieces
         }
         $tempo = $this->chance(2) ? 60 + $this->below(60) : null;
 
-        return new Piece("Seed $seed, 100 %", $this->chance(2) ? 'Nobody & co.' : '', $measures, $parts, $tempo, $measures[0]->meter->beatTicks(), null !== $tempo && $this->chance(3) ? $tempo + 8 : null, style: $this->chance(4) ? 'Andante, not slow' : '');
+        return new Piece(
+            "Seed $seed, 100 %",
+            $this->chance(2) ? 'Nobody & co.' : '',
+            $measures,
+            $parts,
+            $tempo,
+            $measures[0]->meter->beatTicks(),
+            null !== $tempo && $this->chance(3) ? $tempo + 8 : null,
+            style: $this->chance(4) ? 'Andante, not slow' : '',
+        );
     }
 
     /** @return list<Measure> */
@@ -157,7 +166,16 @@ final class RandomPieces
             $final = static fn (int $length): bool => $last && $length === $room;
             if ($room >= Ticks::PER_QUARTER && $this->chance(7)) {
                 foreach ($this->tuplet() as [$length, $tuplet]) {
-                    $events[] = $this->event($id, $instrument, $measure, $voice, $time, $length, $tuplet, $last && $time + $length === $measure->length);
+                    $events[] = $this->event(
+                        $id,
+                        $instrument,
+                        $measure,
+                        $voice,
+                        $time,
+                        $length,
+                        $tuplet,
+                        $last && $time + $length === $measure->length,
+                    );
                     $time += $length;
                 }
                 continue;
@@ -166,7 +184,19 @@ final class RandomPieces
                 $length = intdiv([1, 2, 2, 4, 4, 4, 6, 8, 16][$this->below(9)] * Ticks::PER_QUARTER, 4);
             } while ($length > $room);
             if ($this->chance(10) && null === $this->tied) {
-                $events[] = new Event($this->id($id, $measure, $voice), $voice, $time, 0, [$this->pitch($instrument)], Tuplet::none(), false, false, 0, 0, Marks::none());
+                $events[] = new Event(
+                    $this->id($id, $measure, $voice),
+                    $voice,
+                    $time,
+                    0,
+                    [$this->pitch($instrument)],
+                    Tuplet::none(),
+                    false,
+                    false,
+                    0,
+                    0,
+                    Marks::none(),
+                );
             }
             $events[] = $this->event($id, $instrument, $measure, $voice, $time, $length, Tuplet::none(), $final($length));
             $time += $length;
@@ -189,12 +219,32 @@ final class RandomPieces
         return $this->chance(2) ? [[$note, $three], [$note, $three], [$note, $three]] : [[2 * $note, $three], [$note, $three]];
     }
 
-    private function event(string $part, Instrument $instrument, Measure $measure, int $voice, int $start, int $length, Tuplet $tuplet, bool $last): Event
-    {
+    private function event(
+        string $part,
+        Instrument $instrument,
+        Measure $measure,
+        int $voice,
+        int $start,
+        int $length,
+        Tuplet $tuplet,
+        bool $last,
+    ): Event {
         $id = $this->id($part, $measure, $voice);
         $from = $this->tied;
         if (null === $from && 0 === $this->openSlurs && !$this->hairpin && $start > 0 && $this->chance(7)) {
-            return new Event($id, $voice, $start, $length, [], $tuplet, false, false, 0, 0, $this->chance(5) ? Marks::of(words: [PlayingWord::Pluck]) : Marks::none());
+            return new Event(
+                $id,
+                $voice,
+                $start,
+                $length,
+                [],
+                $tuplet,
+                false,
+                false,
+                0,
+                0,
+                $this->chance(5) ? Marks::of(words: [PlayingWord::Pluck]) : Marks::none(),
+            );
         }
         $pitches = $from ?? $this->chord($instrument);
         $to = !$last && $this->chance(8);
@@ -204,7 +254,19 @@ final class RandomPieces
         $starts = !$last && 0 === $stops && $this->openSlurs < 2 && $this->chance(8) ? 1 : 0;
         $this->openSlurs += $starts;
 
-        return new Event($id, $voice, $start, $length, $pitches, $tuplet, null !== $from, $to, $starts, $stops, $this->marks($instrument, \count($pitches), $voice, $last));
+        return new Event(
+            $id,
+            $voice,
+            $start,
+            $length,
+            $pitches,
+            $tuplet,
+            null !== $from,
+            $to,
+            $starts,
+            $stops,
+            $this->marks($instrument, \count($pitches), $voice, $last),
+        );
     }
 
     private function marks(Instrument $instrument, int $pitches, int $voice, bool $last): Marks

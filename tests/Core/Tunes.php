@@ -28,13 +28,24 @@ final class Tunes
     /** The notes of the first part as text: "G4:1 z:1/2 | A4+C5:2". */
     public static function text(Piece $piece): string
     {
-        return implode(' | ', array_map(static fn (array $events): string => implode(' ', array_map(self::eventText(...), $events)), $piece->parts[0]->measures));
+        return implode(
+            ' | ',
+            array_map(
+                static fn (array $events): string => implode(' ', array_map(self::eventText(...), $events)),
+                $piece->parts[0]->measures,
+            ),
+        );
     }
 
     private static function eventText(Event $event): string
     {
         $pitches = $event->isRest() ? 'z' : implode('+', array_map(static fn (Pitch $pitch): string => $pitch->name(), $event->pitches));
 
-        return str_repeat('(', $event->slurStarts).$pitches.':'.Ticks::quarters($event->length).($event->tiedTo ? '-' : '').str_repeat(')', $event->slurStops);
+        return str_repeat('(', $event->slurStarts).
+            $pitches.
+            ':'.
+            Ticks::quarters($event->length).
+            ($event->tiedTo ? '-' : '').
+            str_repeat(')', $event->slurStops);
     }
 }

@@ -47,7 +47,14 @@ final class CutTest extends WebCase
         self::assertSame(['1–2 pair', '3–6.2 phrase', '6.3–8 phrase stops'], $this->chunks());
         $this->cut($piece, ['do' => 'landing', 'chunk' => '2.0-5.20160']);
         self::assertSame('3–6.2 phrase stops', $this->chunks()[1]);
-        foreach ([['1–2 pair', '3–6.2 phrase', '6.3–8 phrase stops'], ['1–2 pair', '3–4 pair', '5–6.2 pair', '6.3–8 phrase stops'], ['1–2 pair', '3–4 pair', '5–8 phrase proposed stops'], ['1–4 phrase proposed', '5–8 phrase proposed stops']] as $before) {
+        foreach (
+            [
+                ['1–2 pair', '3–6.2 phrase', '6.3–8 phrase stops'],
+                ['1–2 pair', '3–4 pair', '5–6.2 pair', '6.3–8 phrase stops'],
+                ['1–2 pair', '3–4 pair', '5–8 phrase proposed stops'],
+                ['1–4 phrase proposed', '5–8 phrase proposed stops'],
+            ] as $before
+        ) {
             $this->cut($piece, ['do' => 'undo']);
             self::assertSame($before, $this->chunks());
         }
@@ -106,7 +113,10 @@ final class CutTest extends WebCase
     {
         $piece = $this->tune("D4|=F/c/=F/c/ D2|D4|E4|\n");
         $this->browser->request('GET', $this->address($piece).'?for=year-1&instruments[]=violin');
-        self::assertMatchesRegularExpression('/2→2\.3 All|2→2\.3 Violins: Finger 2 hops from D to A\. Comfortable at 42\./', $this->text('[data-spots] li'));
+        self::assertMatchesRegularExpression(
+            '/2→2\.3 All|2→2\.3 Violins: Finger 2 hops from D to A\. Comfortable at 42\./',
+            $this->text('[data-spots] li'),
+        );
         self::assertSelectorTextContains('.measure-map .tile:nth-of-type(2)', '≤ 42');
         $this->browser->submit($this->browser->getCrawler()->filter('[data-spots] button[data-spot]')->first()->form());
         $this->browser->followRedirect();
@@ -143,7 +153,13 @@ final class CutTest extends WebCase
         $class = $this->schoolClass();
         $this->cut($piece, ['do' => 'end 1', 'chunk' => $this->firstChunk($piece)]);
         $label = $this->chunkLabel($piece);
-        $this->post('/sequences', ['class' => $class->getId(), 'piece' => $piece->getId(), 'goal' => 110, 'method' => 'spot-first', 'instruments' => ['violin']]);
+        $this->post('/sequences', [
+            'class' => $class->getId(),
+            'piece' => $piece->getId(),
+            'goal' => 110,
+            'method' => 'spot-first',
+            'instruments' => ['violin'],
+        ]);
         $this->browser->followRedirect();
         $steps = $this->browser->getCrawler()->filter('.steps-list .what strong')->each(static fn (Crawler $step): string => $step->text());
         self::assertStringContainsString('open strings only', $steps[1]);
@@ -152,11 +168,22 @@ final class CutTest extends WebCase
         self::assertContains('Learn '.$label, $steps, 'the edge that was pulled');
         self::assertStringContainsString('comfortable at', $this->text('.steps-list'));
         self::assertStringContainsString('“Finger 2 hops from D to A.”', $this->text('.steps-list'));
-        $this->browser->submit($this->browser->getCrawler()->selectButton('Build the steps anew')->form(['method' => 'forward']));
+        $this->browser->submit(
+            $this->browser
+                ->getCrawler()
+                ->selectButton('Build the steps anew')
+                ->form(['method' => 'forward']),
+        );
         $this->browser->followRedirect();
         self::assertStringNotContainsString('open strings only', $this->text('.steps-list'));
         $ladder = $this->browser->getCrawler()->filter('#what option[value^=ladder]')->first()->attr('value');
-        $this->browser->submit($this->browser->getCrawler()->filter('#what')->closest('form')?->form(['what' => (string) $ladder]) ?? throw new \LogicException('No form.'));
+        $this->browser->submit(
+            $this->browser
+                ->getCrawler()
+                ->filter('#what')
+                ->closest('form')
+                ?->form(['what' => (string) $ladder]) ?? throw new \LogicException('No form.'),
+        );
         $this->browser->followRedirect();
         self::assertSame(5, substr_count($this->text('.steps-list'), 'Learn 5.3'));
     }
@@ -164,9 +191,14 @@ final class CutTest extends WebCase
     public function testTheRungsOfALadderAreTaughtOneByOne(): void
     {
         $piece = $this->tune("D4|E4|F4|G4|D2 =F/c/=F|E4|D4|D2 D2|\n");
-        $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 110, Method::SpotFirst, [Instrument::Violin]);
+        $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 110, Method::SpotFirst, [
+            Instrument::Violin,
+        ]);
         $this->entities()->flush();
-        self::assertSame(Rung::cases(), array_values(array_filter(array_map(static fn (Step $step): ?Rung => $step->getRung(), $sequence->steps()))));
+        self::assertSame(
+            Rung::cases(),
+            array_values(array_filter(array_map(static fn (Step $step): ?Rung => $step->getRung(), $sequence->steps()))),
+        );
         $this->post("/sequences/{$sequence->getId()}/lesson");
         $this->browser->followRedirect();
         self::assertStringContainsString('halt two beats: change level, set fingers, go', html_entity_decode($this->body()));
@@ -225,7 +257,10 @@ final class CutTest extends WebCase
     /** @return list<string> as the choice of chunks names them */
     private function chunks(): array
     {
-        return $this->browser->getCrawler()->filter('#chunk-choice option')->each(static fn (Crawler $option): string => str_replace(' · ', ' ', $option->text()));
+        return $this->browser
+            ->getCrawler()
+            ->filter('#chunk-choice option')
+            ->each(static fn (Crawler $option): string => str_replace(' · ', ' ', $option->text()));
     }
 
     private function firstChunk(Piece $piece): string

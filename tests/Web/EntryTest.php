@@ -20,7 +20,20 @@ final class EntryTest extends WebCase
 
     public function testALineIsReadWhileItIsTypedAndKeptAsADraft(): void
     {
-        $this->post('/library/entry/preview', ['mode' => 'letters', 'key' => 'D', 'meter' => '4/4', 'unit' => '1/4', 'instrument' => 'violin', 'title' => 'Slip', 'text' => 'D E F G | A B A G F |'], [], self::HX);
+        $this->post(
+            '/library/entry/preview',
+            [
+                'mode' => 'letters',
+                'key' => 'D',
+                'meter' => '4/4',
+                'unit' => '1/4',
+                'instrument' => 'violin',
+                'title' => 'Slip',
+                'text' => 'D E F G | A B A G F |',
+            ],
+            [],
+            self::HX,
+        );
         self::assertResponseIsSuccessful();
         self::assertSelectorCount(2, '.beat-counts li');
         self::assertSelectorTextSame('.beat-counts .wrong', '2 5 of 4');
@@ -34,21 +47,47 @@ final class EntryTest extends WebCase
 
     public function testFingersBecomeAPieceInFourParts(): void
     {
-        $this->post('/library/entry', ['mode' => 'fingers', 'key' => 'D', 'title' => 'Slip', 'book' => 'Quay', 'text' => '|: D0 1 2 3 | A0:4 :|', 'parts' => ['violin', 'viola', 'cello', 'bass']]);
+        $this->post('/library/entry', [
+            'mode' => 'fingers',
+            'key' => 'D',
+            'title' => 'Slip',
+            'book' => 'Quay',
+            'text' => '|: D0 1 2 3 | A0:4 :|',
+            'parts' => ['violin', 'viola', 'cello', 'bass'],
+        ]);
         self::assertResponseRedirects();
-        $piece = $this->entities()->getRepository(Piece::class)->findOneBy(['title' => 'Slip']);
+        $piece = $this->entities()
+            ->getRepository(Piece::class)
+            ->findOneBy(['title' => 'Slip']);
         self::assertNotNull($piece);
         self::assertSame([4, 2, 'Quay'], [$piece->getParts(), $piece->getMeasures(), $piece->getBook()]);
-        self::assertSame(['D4', 'D4', 'D3', 'D2'], array_map(static fn ($part): string => $part->events(0)[0]->pitches[0]->name(), $piece->score()->parts));
+        self::assertSame(
+            ['D4', 'D4', 'D3', 'D2'],
+            array_map(static fn ($part): string => $part->events(0)[0]->pitches[0]->name(), $piece->score()->parts),
+        );
         self::assertSame(0, $this->entities()->getRepository(Draft::class)->count([]), 'The draft is done.');
     }
 
     public function testTheLineIsTurnedIntoTheOtherMode(): void
     {
-        $this->post('/library/entry/turn', ['mode' => 'letters', 'key' => 'D', 'meter' => '4/4', 'unit' => '1/4', 'instrument' => 'violin', 'text' => 'D E F2 | A4 |']);
+        $this->post('/library/entry/turn', [
+            'mode' => 'letters',
+            'key' => 'D',
+            'meter' => '4/4',
+            'unit' => '1/4',
+            'instrument' => 'violin',
+            'text' => 'D E F2 | A4 |',
+        ]);
         $this->browser->followRedirect();
         self::assertSelectorTextSame('#text', 'D0 1 2:2 | A0:4 |');
-        $this->post('/library/entry/turn', ['mode' => 'fingers', 'key' => 'D', 'meter' => '4/4', 'unit' => '1/4', 'instrument' => 'violin', 'text' => 'D0 7 |']);
+        $this->post('/library/entry/turn', [
+            'mode' => 'fingers',
+            'key' => 'D',
+            'meter' => '4/4',
+            'unit' => '1/4',
+            'instrument' => 'violin',
+            'text' => 'D0 7 |',
+        ]);
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.said.error', 'when nothing in it is underlined');
         self::assertSelectorTextSame('#text', 'D0 7 |');
@@ -66,14 +105,24 @@ final class EntryTest extends WebCase
 
     public function testAnOutlineIsAPieceThatCanBeCutAndPlanned(): void
     {
-        $fields = ['title' => 'Long Jetty', 'meter' => '3/4', 'key' => 'G', 'measures' => '16', 'lines' => '4', 'sections' => 'A 1, B 9', 'tempo' => '96'];
+        $fields = [
+            'title' => 'Long Jetty',
+            'meter' => '3/4',
+            'key' => 'G',
+            'measures' => '16',
+            'lines' => '4',
+            'sections' => 'A 1, B 9',
+            'tempo' => '96',
+        ];
         $this->post('/library/outline/preview', ['sections' => 'B 99'] + $fields, [], self::HX);
         self::assertSelectorTextContains('.notices', 'there is no such measure');
         $this->post('/library/outline', $fields);
         self::assertResponseRedirects();
         $this->browser->followRedirect();
         self::assertSelectorCount(16, '.measure-map .tile');
-        $piece = $this->entities()->getRepository(Piece::class)->findOneBy(['title' => 'Long Jetty']);
+        $piece = $this->entities()
+            ->getRepository(Piece::class)
+            ->findOneBy(['title' => 'Long Jetty']);
         $this->post('/sequences', ['class' => $this->schoolClass()->getId(), 'piece' => $piece?->getId(), 'goal' => 96]);
         self::assertResponseRedirects();
         $this->browser->followRedirect();
@@ -110,14 +159,39 @@ final class EntryTest extends WebCase
         $this->post("$address/cut", ['do' => 'make', 'from' => 1, 'last' => 2], [], self::HX);
         $this->browser->request('GET', "$address/line?from=1&to=3&part=P1");
         self::assertSelectorTextContains('#text', 'D4 | A2 D2');
-        $this->browser->submit($this->browser->getCrawler()->selectButton('Save the notes')->form(['text' => 'D4 | A2 !2!^G2 |']));
+        $this->browser->submit(
+            $this->browser
+                ->getCrawler()
+                ->selectButton('Save the notes')
+                ->form(['text' => 'D4 | A2 !2!^G2 |']),
+        );
         self::assertResponseRedirects($address);
-        self::assertSame(['A4', 'G#4'], array_map(static fn ($event): string => $event->pitches[0]->name(), $this->again($piece)->score()->parts[0]->events(2)));
+        self::assertSame(
+            ['A4', 'G#4'],
+            array_map(static fn ($event): string => $event->pitches[0]->name(), $this->again($piece)->score()->parts[0]->events(2)),
+        );
         self::assertSame([0 => 2], $this->again($piece)->score()->parts[0]->events(2)[1]->marks->fingers);
-        self::assertSame(1, $this->entities()->getRepository(Chunk::class)->count(['piece' => $piece, 'fromPosition' => 1, 'toPosition' => 3]));
+        self::assertSame(
+            1,
+            $this->entities()
+                ->getRepository(Chunk::class)
+                ->count(['piece' => $piece, 'fromPosition' => 1, 'toPosition' => 3]),
+        );
         $this->browser->request('GET', "$address/line?from=1&to=3");
-        foreach (['D4 |' => 'as many measures as before', 'D4 | A3 |' => 'holds 4 quarters', 'D4 ; | A4 |' => 'Mend what is underlined', ' ' => 'There are no notes yet.'] as $text => $message) {
-            $this->browser->submit($this->browser->getCrawler()->selectButton('Save the notes')->form(['text' => $text]));
+        foreach (
+            [
+                'D4 |' => 'as many measures as before',
+                'D4 | A3 |' => 'holds 4 quarters',
+                'D4 ; | A4 |' => 'Mend what is underlined',
+                ' ' => 'There are no notes yet.',
+            ] as $text => $message
+        ) {
+            $this->browser->submit(
+                $this->browser
+                    ->getCrawler()
+                    ->selectButton('Save the notes')
+                    ->form(['text' => $text]),
+            );
             self::assertSelectorTextContains('.said.error', $message);
         }
         $this->post("$address/line", ['from' => 1, 'to' => 2, 'part' => 'P1', 'text' => 'G4 |', 'unit' => '1/4', 'version' => 1]);
@@ -137,9 +211,13 @@ final class EntryTest extends WebCase
         $this->post('/patterns', ['name' => 'Two', 'figure' => 'B/ B/']);
         $this->post('/patterns', ['name' => 'Odd', 'figure' => 'B ;']);
         self::assertSelectorTextContains('.said.error', '";" is no ABC sign');
-        $pattern = $this->entities()->getRepository(RhythmPattern::class)->findOneBy(['name' => 'Two']);
+        $pattern = $this->entities()
+            ->getRepository(RhythmPattern::class)
+            ->findOneBy(['name' => 'Two']);
         $this->post("$address/rhythm", ['pattern' => $pattern?->getId()]);
-        $played = $this->entities()->getRepository(Piece::class)->findOneBy(['title' => 'Gate, Two']);
+        $played = $this->entities()
+            ->getRepository(Piece::class)
+            ->findOneBy(['title' => 'Gate, Two']);
         self::assertCount(8, $played?->score()->parts[0]->events(0) ?? []);
     }
 
@@ -174,7 +252,10 @@ final class EntryTest extends WebCase
         $piece = $this->piece();
         $this->browser->request('GET', "/pieces/{$piece->getId()}/file/$format");
         self::assertResponseIsSuccessful();
-        self::assertStringEndsWith("filename*=utf-8''Gate.$ending", (string) $this->browser->getResponse()->headers->get('Content-Disposition'));
+        self::assertStringEndsWith(
+            "filename*=utf-8''Gate.$ending",
+            (string) $this->browser->getResponse()->headers->get('Content-Disposition'),
+        );
         $again = ScoreFile::read($this->body())->piece;
         self::assertSame('D4', $again->parts[0]->events('midi' === $format ? 1 : 0)[0]->pitches[0]->name());
     }
@@ -193,7 +274,10 @@ final class EntryTest extends WebCase
         $this->post('/library/new', ['abc' => "X:1\nT:Round\nM:4/4\nL:1/4\nK:D\n|:D4|[1E4:|[2F4|]"]);
         $this->browser->followRedirect();
         self::assertSame('1 2 1 3', $this->strip());
-        self::assertSame([':|', '2'], $this->browser->getCrawler()->filter('.road-strip .turn')->each(static fn ($turn): string => (string) $turn->attr('data-why')));
+        self::assertSame(
+            [':|', '2'],
+            $this->browser->getCrawler()->filter('.road-strip .turn')->each(static fn ($turn): string => (string) $turn->attr('data-why')),
+        );
         $address = (string) parse_url($this->browser->getRequest()->getUri(), \PHP_URL_PATH);
         $this->browser->request('GET', "$address/road?reading=plain");
         self::assertSame('1 3', $this->strip());
@@ -218,6 +302,11 @@ final class EntryTest extends WebCase
     /** @return list<string> */
     private function titles(): array
     {
-        return array_map(static fn (Piece $piece): string => $piece->getTitle(), $this->entities()->getRepository(Piece::class)->findBy([], ['title' => 'ASC']));
+        return array_map(
+            static fn (Piece $piece): string => $piece->getTitle(),
+            $this->entities()
+                ->getRepository(Piece::class)
+                ->findBy([], ['title' => 'ASC']),
+        );
     }
 }

@@ -30,7 +30,10 @@ final class FrameTest extends WebCase
         $this->browser->restart();
         $email = bin2hex(random_bytes(6)).'@example.org';
         for ($try = 0; $try < 6; ++$try) {
-            $form = $this->browser->request('GET', '/sign-in')->selectButton('Sign in')->form(['email' => $email, 'password' => 'wrong']);
+            $form = $this->browser
+                ->request('GET', '/sign-in')
+                ->selectButton('Sign in')
+                ->form(['email' => $email, 'password' => 'wrong']);
             $this->browser->submit($form);
             $this->browser->followRedirect();
             self::assertResponseStatusCodeSame(422);
@@ -68,14 +71,25 @@ final class FrameTest extends WebCase
         $this->entities()->flush();
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
         self::assertSelectorTextContains('#map-title', 'Bars');
-        self::assertStringNotContainsString('easure', (string) preg_replace('/(class|id|for|name|data-[a-z-]+|aria-labelledby)="[^"]*"/', '', $this->browser->getCrawler()->filter('main')->html()));
+        self::assertStringNotContainsString(
+            'easure',
+            (string) preg_replace(
+                '/(class|id|for|name|data-[a-z-]+|aria-labelledby)="[^"]*"/',
+                '',
+                $this->browser->getCrawler()->filter('main')->html(),
+            ),
+        );
     }
 
     public function testUkWordsTranslateSentencesThatAreReallySaid(): void
     {
         $said = '';
         foreach (['templates', 'src', 'core'] as $folder) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(\dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (
+                new \RecursiveIteratorIterator(
+                    new \RecursiveDirectoryIterator(\dirname(__DIR__, 2).'/'.$folder, \FilesystemIterator::SKIP_DOTS),
+                ) as $file
+            ) {
                 $said .= $file instanceof \SplFileInfo ? (string) file_get_contents($file->getPathname()) : '';
             }
         }
@@ -89,19 +103,30 @@ final class FrameTest extends WebCase
     {
         $crawler = $this->browser->request('GET', '/classes/new');
         $form = $crawler->selectButton('Save')->form();
-        $this->browser->submit($form, ['class[name]' => 'Weir Beginners', 'class[violin]' => '7', 'class[day2]' => 'noon', 'class[growthKind]' => 'percent', 'class[growthValues]' => '60, 80, 100']);
+        $this->browser->submit($form, [
+            'class[name]' => 'Weir Beginners',
+            'class[violin]' => '7',
+            'class[day2]' => 'noon',
+            'class[growthKind]' => 'percent',
+            'class[growthValues]' => '60, 80, 100',
+        ]);
         self::assertSelectorTextContains('.said.error', 'A time such as 09:40 was expected.');
         self::assertInputValueSame('class[name]', 'Weir Beginners');
         $this->browser->submit($this->browser->getCrawler()->selectButton('Save')->form(), ['class[day2]' => '9:40']);
         self::assertResponseRedirects();
-        $class = $this->entities()->getRepository(SchoolClass::class)->findOneBy(['name' => 'Weir Beginners']);
+        $class = $this->entities()
+            ->getRepository(SchoolClass::class)
+            ->findOneBy(['name' => 'Weir Beginners']);
         self::assertSame([[2 => '09:40'], 7, 'percent:60,80,100'], [$class?->getMeetings(), $class?->size(), $class?->getGrowth()]);
     }
 
     public function testAnOldFormIsToldAndKeepsWhatWasTyped(): void
     {
         $class = $this->schoolClass();
-        $form = $this->browser->request('GET', "/classes/{$class->getId()}/edit")->selectButton('Save')->form();
+        $form = $this->browser
+            ->request('GET', "/classes/{$class->getId()}/edit")
+            ->selectButton('Save')
+            ->form();
         $this->browser->submit($form, ['class[name]' => 'Changed by another', 'version' => '99']);
         self::assertSelectorTextContains('.said.error', 'Somebody else changed this in the meantime.');
         self::assertInputValueSame('class[name]', 'Changed by another');
@@ -140,7 +165,15 @@ final class FrameTest extends WebCase
         self::assertSame(['bass', 2, 'crossing'], [$data['instrument'], $data['level'], ((array) $data['policies'])['openStrings']]);
         self::assertSame(0, $hands->execute(['file' => $tune, '--explain' => true]));
         self::assertStringContainsString('The only place for', $hands->getDisplay());
-        foreach ([['--instrument' => 'flute'], ['--level' => '9'], ['--bowing' => 'sideways'], ['--open-strings' => 'never'], ['--tempo' => 'fast']] as $wrong) {
+        foreach (
+            [
+                ['--instrument' => 'flute'],
+                ['--level' => '9'],
+                ['--bowing' => 'sideways'],
+                ['--open-strings' => 'never'],
+                ['--tempo' => 'fast'],
+            ] as $wrong
+        ) {
             self::assertSame(2, $hands->execute(['file' => $tune] + $wrong));
         }
     }
@@ -150,7 +183,17 @@ final class FrameTest extends WebCase
         $kernel = self::$kernel ?? throw new \LogicException();
         $chunks = new CommandTester((new Application($kernel))->find('piece:chunks'));
         $tune = \dirname(__DIR__, 2).'/demo/tunes/06-kettle-on-the-hob.abc';
-        self::assertSame(0, $chunks->execute(['file' => $tune, '--format' => 'json', '--method' => 'last-first', '--level' => '2', '--tempo' => '96', '--instrument' => ['violin', 'cello']]));
+        self::assertSame(
+            0,
+            $chunks->execute([
+                'file' => $tune,
+                '--format' => 'json',
+                '--method' => 'last-first',
+                '--level' => '2',
+                '--tempo' => '96',
+                '--instrument' => ['violin', 'cello'],
+            ]),
+        );
         $data = json_decode($chunks->getDisplay(), true);
         self::assertIsArray($data);
         self::assertSame(['method', 'level', 'tempo', 'policies', 'comfort', 'spots', 'chunks', 'order'], array_keys($data));
@@ -158,7 +201,15 @@ final class FrameTest extends WebCase
         self::assertSame(['violin', 'cello'], array_keys(array_column((array) $data['comfort'], 'instrument', 'instrument')));
         self::assertSame(0, $chunks->execute(['file' => $tune, '--instrument' => ['violin,viola']]));
         self::assertMatchesRegularExpression('/^find .*as at 0/m', $chunks->getDisplay());
-        foreach ([['--method' => 'backwards'], ['--instrument' => ['violin', 'flute']], ['--level' => '5'], ['--tempo' => '0'], ['--format' => 'xml']] as $wrong) {
+        foreach (
+            [
+                ['--method' => 'backwards'],
+                ['--instrument' => ['violin', 'flute']],
+                ['--level' => '5'],
+                ['--tempo' => '0'],
+                ['--format' => 'xml'],
+            ] as $wrong
+        ) {
             self::assertSame(2, $chunks->execute(['file' => $tune] + $wrong));
         }
         self::assertSame(1, $chunks->execute(['file' => '/nowhere.abc']));

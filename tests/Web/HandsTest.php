@@ -27,14 +27,24 @@ final class HandsTest extends WebCase
     public function testTheNotationCarriesTheHandsOfAnInstrument(): void
     {
         $piece = $this->piece();
-        $data = $this->notation($piece, ['instrument' => 'cello', 'fingers' => 'all', 'letters' => 'all', 'strings' => 1, 'bows' => 1, 'ribbon' => 1]);
+        $data = $this->notation($piece, [
+            'instrument' => 'cello',
+            'fingers' => 'all',
+            'letters' => 'all',
+            'strings' => 1,
+            'bows' => 1,
+            'ribbon' => 1,
+        ]);
         self::assertStringContainsString('<fingering>', $data['xml']);
         self::assertStringContainsString('<down-bow', $data['xml']);
         self::assertStringContainsString('<lyric number="1">', $data['xml']);
-        self::assertSame([
-            ['number' => '2', 'notes' => ['D string, open', 'D', 'bows: down frog – tip']],
-            ['number' => '3', 'notes' => ['A string, open; D string, open', 'A D', 'bows: up tip – lower half, down lower half – tip']],
-        ], $data['text']);
+        self::assertSame(
+            [
+                ['number' => '2', 'notes' => ['D string, open', 'D', 'bows: down frog – tip']],
+                ['number' => '3', 'notes' => ['A string, open; D string, open', 'A D', 'bows: up tip – lower half, down lower half – tip']],
+            ],
+            $data['text'],
+        );
         self::assertStringContainsString('Hand picture of the cello, measures 2–3', $data['side']);
         self::assertStringContainsString('D string, open (D)', $data['side']);
         self::assertStringContainsString('starts: frog, ends:', $data['more']);
@@ -43,7 +53,10 @@ final class HandsTest extends WebCase
     public function testFingersAreShownWhereNewEverywhereOrNowhere(): void
     {
         $piece = $this->piece();
-        $count = fn (string $fingers): int => substr_count($this->notation($piece, ['instrument' => 'violin', 'fingers' => $fingers], 0, 4)['xml'], '<fingering>');
+        $count = fn (string $fingers): int => substr_count(
+            $this->notation($piece, ['instrument' => 'violin', 'fingers' => $fingers], 0, 4)['xml'],
+            '<fingering>',
+        );
         self::assertSame([0, true, true], [$count('none'), $count('new') > 0, $count('all') > $count('new')]);
         self::assertSame($count('new'), $count(''), 'the usual policy');
     }
@@ -51,7 +64,10 @@ final class HandsTest extends WebCase
     public function testWhatIsNotUnderstoodIsLeftOut(): void
     {
         $piece = $this->piece();
-        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?instrument=cello&for=year-99&fingers=much&p[openStrings]=never&p[bowing]=sideways");
+        $this->browser->request(
+            'GET',
+            "/pieces/{$piece->getId()}/notation?instrument=cello&for=year-99&fingers=much&p[openStrings]=never&p[bowing]=sideways",
+        );
         self::assertResponseIsSuccessful();
         $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?instrument=cello&p=x");
         self::assertResponseStatusCodeSame(400);
@@ -70,10 +86,16 @@ final class HandsTest extends WebCase
         $class = $this->schoolClass();
         $this->browser->request('GET', "/classes/{$class->getId()}/hands");
         self::assertSelectorTextContains('#why-openStrings', 'surest note');
-        $this->post("/classes/{$class->getId()}/hands", ['p' => ['openStrings' => 'long', 'bowing' => 'downbeat', 'positions' => ['violin' => ['I', 'III']], 'marks' => ['0', '2']], 'version' => $class->getVersion()]);
+        $this->post("/classes/{$class->getId()}/hands", [
+            'p' => ['openStrings' => 'long', 'bowing' => 'downbeat', 'positions' => ['violin' => ['I', 'III']], 'marks' => ['0', '2']],
+            'version' => $class->getVersion(),
+        ]);
         self::assertResponseRedirects("/classes/{$class->getId()}");
         $kept = $this->entities()->find(SchoolClass::class, $class->getId())?->handPolicies();
-        self::assertSame(['long', 'downbeat', ['I', 'III'], [2]], [$kept?->openStrings->value, $kept?->bowing->value, $kept?->positionsOf(Instrument::Violin), $kept?->marks]);
+        self::assertSame(
+            ['long', 'downbeat', ['I', 'III'], [2]],
+            [$kept?->openStrings->value, $kept?->bowing->value, $kept?->positionsOf(Instrument::Violin), $kept?->marks],
+        );
         $this->post("/classes/{$class->getId()}/hands", ['p' => ['openStrings' => 'open'], 'version' => 1], [], self::AJAX);
         self::assertSelectorTextContains('.error', 'Somebody else changed this');
         $this->browser->request('GET', '/hands/usual?year=2');
@@ -93,13 +115,16 @@ final class HandsTest extends WebCase
         self::assertResponseHeaderSame('HX-Trigger', 'hands-changed');
         self::assertSelectorTextContains('.taken', 'D 4');
         self::assertSelectorTextContains('.overrides', 'finger 4 Lane One');
-        $first = fn (string $for): string => $this->notation($piece, ['instrument' => 'violin', 'for' => $for], 0, 1)['text'][0]['notes'][0];
+        $asOf = fn (string $for): array => $this->notation($piece, ['instrument' => 'violin', 'for' => $for], 0, 1);
+        $first = static fn (string $for): string => $asOf($for)['text'][0]['notes'][0];
         self::assertSame('D string, 1, 4 (set), 1', $first('class-'.$class->getId()));
         self::assertSame('D string, 1; A string, open; D string, 1', $first('year-1'), 'for this class alone');
         $this->post($address.'/overrides', $asked + ['set' => 'direction:down', 'whose' => 'all'], [], self::AJAX);
         self::assertSelectorCount(2, '.overrides li');
         self::assertStringContainsString('down', $this->notation($piece, ['instrument' => 'violin'], 0, 1)['text'][0]['notes'][2]);
-        $override = $this->entities()->getRepository(Override::class)->findOneBy(['class' => $class]);
+        $override = $this->entities()
+            ->getRepository(Override::class)
+            ->findOneBy(['class' => $class]);
         $this->post('/overrides/'.$override?->getId().'/undo', $asked, [], self::AJAX);
         self::assertSelectorTextContains('.taken', 'A open');
         self::assertSame(1, $this->entities()->getRepository(Override::class)->count([]));
@@ -109,9 +134,19 @@ final class HandsTest extends WebCase
     {
         $piece = $this->import('E A E2 |]');
         foreach (['place:D4', 'place:A0', 'amount:0.5', 'amount:1'] as $set) {
-            $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+            $this->post(
+                "/pieces/{$piece->getId()}/hands/overrides",
+                ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set],
+                [],
+                self::AJAX,
+            );
         }
-        $overrides = array_map(static fn (Override $override): string => $override->setting()->kind->value.' '.$override->setting()->value, $this->entities()->getRepository(Override::class)->findBy([], ['id' => 'ASC']));
+        $overrides = array_map(
+            static fn (Override $override): string => $override->setting()->kind->value.' '.$override->setting()->value,
+            $this->entities()
+                ->getRepository(Override::class)
+                ->findBy([], ['id' => 'ASC']),
+        );
         self::assertSame(['finger 0', 'amount 1'], $overrides);
     }
 
@@ -120,20 +155,49 @@ final class HandsTest extends WebCase
         $piece = $this->import('E A (E2 | A) A E2 |]');
         $class = $this->schoolClass();
         $asked = ['instrument' => 'violin', 'for' => 'class-'.$class->getId()];
-        foreach ([['P1-m0-v1-1', 'place:D4', 'all'], ['P1-m0-v1-1', 'place:A0', 'class'], ['P1-m1-v1-0', 'direction:up', 'all'], ['P1-m0-v1-2', 'direction:down', 'all']] as [$note, $set, $whose]) {
-            $this->post("/pieces/{$piece->getId()}/hands/overrides", $asked + ['note' => $note, 'set' => $set, 'whose' => $whose], [], self::AJAX);
+        foreach (
+            [
+                ['P1-m0-v1-1', 'place:D4', 'all'],
+                ['P1-m0-v1-1', 'place:A0', 'class'],
+                ['P1-m1-v1-0', 'direction:up', 'all'],
+                ['P1-m0-v1-2', 'direction:down', 'all'],
+            ] as [$note, $set, $whose]
+        ) {
+            $this->post(
+                "/pieces/{$piece->getId()}/hands/overrides",
+                $asked + ['note' => $note, 'set' => $set, 'whose' => $whose],
+                [],
+                self::AJAX,
+            );
         }
         self::assertSame('D string, 1; A string, open (set); D string, 1', $this->fingers($piece, ['for' => 'class-'.$class->getId()]));
         self::assertSame('D string, 1, 4 (set), 1', $this->fingers($piece, []));
-        $bows = array_filter($this->entities()->getRepository(Override::class)->findAll(), static fn (Override $override): bool => !$override->setting()->isOfLeftHand());
-        self::assertSame(['P1-m0-v1-2 down'], array_values(array_map(static fn (Override $override): string => $override->setting()->note.' '.$override->setting()->value, $bows)));
+        $bows = array_filter(
+            $this->entities()->getRepository(Override::class)->findAll(),
+            static fn (Override $override): bool => !$override->setting()->isOfLeftHand(),
+        );
+        self::assertSame(
+            ['P1-m0-v1-2 down'],
+            array_values(
+                array_map(static fn (Override $override): string => $override->setting()->note.' '.$override->setting()->value, $bows),
+            ),
+        );
     }
 
     public function testTwoPartsOfOneInstrumentHaveTheirOwnHands(): void
     {
-        $piece = $this->service(PieceImport::class)->import("X:1\nT:Lane\nM:4/4\nL:1/4\nK:D\nV:1 name=\"Violin 1\"\nV:2 name=\"Violin 2\"\n[V:1] d c B A |]\n[V:2] G F E D |]\n", 'lane.abc');
+        $piece = $this->service(PieceImport::class)->import(
+            "X:1\nT:Lane\nM:4/4\nL:1/4\nK:D\nV:1 name=\"Violin 1\"\nV:2 name=\"Violin 2\"\n[V:1] d c B A |]\n[V:2] G F E D |]\n",
+            'lane.abc',
+        );
         $this->browser->request('GET', '/pieces/'.$piece->getId());
-        self::assertSame(['', 'violin:P1', 'violin:P2', 'viola', 'cello', 'bass'], $this->browser->getCrawler()->filter('[name=instrument] option')->each(static fn ($option): string => (string) $option->attr('value')));
+        self::assertSame(
+            ['', 'violin:P1', 'violin:P2', 'viola', 'cello', 'bass'],
+            $this->browser
+                ->getCrawler()
+                ->filter('[name=instrument] option')
+                ->each(static fn ($option): string => (string) $option->attr('value')),
+        );
         self::assertSame('A string, 3, 2, 1, open', $this->fingers($piece, ['instrument' => 'violin:P1']));
         self::assertSame('D string, 3, 2, 1, open', $this->fingers($piece, ['instrument' => 'violin:P2']));
     }
@@ -142,10 +206,20 @@ final class HandsTest extends WebCase
     {
         $piece = $this->import('E A E2 |]');
         foreach (['place:E4', 'direction:left', 'amount:9', 'tea:hot', ''] as $set) {
-            $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set], [], self::AJAX);
+            $this->post(
+                "/pieces/{$piece->getId()}/hands/overrides",
+                ['instrument' => 'violin', 'note' => 'P1-m0-v1-1', 'set' => $set],
+                [],
+                self::AJAX,
+            );
             self::assertSelectorTextContains('.error', 'cannot be set');
         }
-        $this->post("/pieces/{$piece->getId()}/hands/overrides", ['instrument' => 'violin', 'note' => 'P1-m9-v1-9', 'set' => 'place:D4'], [], self::AJAX);
+        $this->post(
+            "/pieces/{$piece->getId()}/hands/overrides",
+            ['instrument' => 'violin', 'note' => 'P1-m9-v1-9', 'set' => 'place:D4'],
+            [],
+            self::AJAX,
+        );
         self::assertResponseStatusCodeSame(400);
         self::assertSame(0, $this->entities()->getRepository(Override::class)->count([]));
     }
@@ -213,10 +287,19 @@ final class HandsTest extends WebCase
 
     private function earn(Lesson $lesson, TaughtStep $step): void
     {
-        $this->service(LessonLog::class)->add($lesson, array_map(
-            static fn (int $coin): LogEntry => new LogEntry('2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin, $step->id, EntryKind::Coin, 60, $coin),
-            [1, 2, 3],
-        ));
+        $this->service(LessonLog::class)->add(
+            $lesson,
+            array_map(
+                static fn (int $coin): LogEntry => new LogEntry(
+                    '2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin,
+                    $step->id,
+                    EntryKind::Coin,
+                    60,
+                    $coin,
+                ),
+                [1, 2, 3],
+            ),
+        );
     }
 
     /** @param array<string, mixed> $query */
@@ -237,7 +320,10 @@ final class HandsTest extends WebCase
      */
     private function notation(Piece $piece, array $query, int $from = 1, int $to = 3): array
     {
-        $this->browser->request('GET', "/pieces/{$piece->getId()}/notation?".http_build_query($query + ['from' => $from, 'to' => $to, 'more' => 1]));
+        $this->browser->request(
+            'GET',
+            "/pieces/{$piece->getId()}/notation?".http_build_query($query + ['from' => $from, 'to' => $to, 'more' => 1]),
+        );
         self::assertResponseIsSuccessful();
         /** @var array{xml: string, text: list<array{number: string, notes: list<string>}>, side: string, more: string} $data */
         $data = json_decode($this->body(), true);

@@ -25,7 +25,12 @@ final class LessonTest extends WebCase
         $step = $sequence?->steps()[1];
         self::assertNotNull($sequence);
         self::assertInstanceOf(Step::class, $step);
-        $this->post("/steps/{$step->getId()}", ['start' => 60, 'goal' => 84, 'growth' => 'ratio', 'coins' => 3, 'version' => $sequence->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
+        $this->post(
+            "/steps/{$step->getId()}",
+            ['start' => 60, 'goal' => 84, 'growth' => 'ratio', 'coins' => 3, 'version' => $sequence->getVersion()],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
         self::assertSame([60, 66, 76, 84], $this->entities()->find(Step::class, $step->getId())?->stair()?->treads);
         $this->post("/steps/{$step->getId()}", ['start' => 90, 'goal' => 84, 'growth' => 'ratio'], [], ['HTTP_HX_REQUEST' => 'true']);
         self::assertResponseStatusCodeSame(422);
@@ -37,12 +42,25 @@ final class LessonTest extends WebCase
         $sequence = $this->sequence();
         $ids = array_map(static fn (Step $step): int => (int) $step->getId(), $sequence->steps());
         $old = $sequence->getVersion();
-        $this->post("/sequences/{$sequence->getId()}/order", ['order' => implode(',', array_reverse($ids)), 'version' => $old], [], ['HTTP_HX_REQUEST' => 'true']);
+        $this->post(
+            "/sequences/{$sequence->getId()}/order",
+            ['order' => implode(',', array_reverse($ids)), 'version' => $old],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
         $shown = $this->browser->getCrawler()->filter('[data-step]')->each(static fn ($item): int => (int) $item->attr('data-step'));
         self::assertSame(array_reverse($ids), $shown);
-        $shown = $this->browser->request('GET', "/sequences/{$sequence->getId()}")->filter('[data-step]')->each(static fn ($item): int => (int) $item->attr('data-step'));
+        $shown = $this->browser
+            ->request('GET', "/sequences/{$sequence->getId()}")
+            ->filter('[data-step]')
+            ->each(static fn ($item): int => (int) $item->attr('data-step'));
         self::assertSame(array_reverse($ids), $shown);
-        $this->post("/sequences/{$sequence->getId()}/order", ['order' => implode(',', $ids), 'version' => $old], [], ['HTTP_HX_REQUEST' => 'true']);
+        $this->post(
+            "/sequences/{$sequence->getId()}/order",
+            ['order' => implode(',', $ids), 'version' => $old],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertSelectorTextContains('.error', 'Somebody else changed this sequence');
     }
@@ -50,7 +68,12 @@ final class LessonTest extends WebCase
     public function testALogEntryCountsOnceHoweverOftenItIsSent(): void
     {
         $lesson = $this->lesson();
-        $entries = [$this->entry($lesson, 'begin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'miss')];
+        $entries = [
+            $this->entry($lesson, 'begin'),
+            $this->entry($lesson, 'coin'),
+            $this->entry($lesson, 'coin'),
+            $this->entry($lesson, 'miss'),
+        ];
         $this->send($lesson, $entries);
         self::assertResponseIsSuccessful();
         $this->send($lesson, [...$entries, $this->entry($lesson, 'coin')]);
@@ -78,7 +101,8 @@ final class LessonTest extends WebCase
     {
         $lesson = $this->lesson();
         $good = $this->entry($lesson, 'coin');
-        foreach ([['id' => 'x'] + $good, ['kind' => 'gold'] + $good, ['step' => '999999999'] + $good, ['tempo' => '60'] + $good, 'nothing'] as $bad) {
+        $wrong = [['id' => 'x'], ['kind' => 'gold'], ['step' => '999999999'], ['tempo' => '60']];
+        foreach ([...array_map(static fn (array $field): array => $field + $good, $wrong), 'nothing'] as $bad) {
             $this->send($lesson, [$good, $bad]);
             self::assertResponseStatusCodeSame(422);
         }
@@ -93,7 +117,12 @@ final class LessonTest extends WebCase
         self::assertNotNull($lesson);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}");
         self::assertResponseIsSuccessful();
-        $this->send($lesson, [$this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'coin'), $this->entry($lesson, 'miss')]);
+        $this->send($lesson, [
+            $this->entry($lesson, 'coin'),
+            $this->entry($lesson, 'coin'),
+            $this->entry($lesson, 'coin'),
+            $this->entry($lesson, 'miss'),
+        ]);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
         self::assertSelectorTextContains('tbody', '52');
         self::assertSelectorTextContains('#next-title + p', 'Learn 1–4');
@@ -111,7 +140,9 @@ final class LessonTest extends WebCase
         $this->send($lesson, array_map(fn (): array => $this->entry($lesson, 'coin'), range(1, 10)));
         $this->post("/lessons/{$lesson->getId()}/accept");
         $this->post("/sequences/{$lesson->getSequence()?->getId()}/lesson");
-        $next = $this->entities()->getRepository(Lesson::class)->findOneBy(['endedAt' => null]);
+        $next = $this->entities()
+            ->getRepository(Lesson::class)
+            ->findOneBy(['endedAt' => null]);
         self::assertSame([52, 58, 63, 69, 76, 84], $next?->steps()[1]->step->stair?->treads);
         self::assertSame(1, $next->steps()[1]->startTread);
     }
@@ -119,12 +150,27 @@ final class LessonTest extends WebCase
     /** @return array<string, mixed> */
     private function entry(Lesson $lesson, string $kind): array
     {
-        return ['id' => Uuid::v4()->toRfc4122(), 'step' => $lesson->steps()[1]->id, 'kind' => $kind, 'tempo' => 52, 'at' => ++$this->at, 'count' => 1, 'text' => ''];
+        return [
+            'id' => Uuid::v4()->toRfc4122(),
+            'step' => $lesson->steps()[1]->id,
+            'kind' => $kind,
+            'tempo' => 52,
+            'at' => ++$this->at,
+            'count' => 1,
+            'text' => '',
+        ];
     }
 
     /** @param array<mixed> $entries */
     private function send(Lesson $lesson, array $entries): void
     {
-        $this->browser->request('POST', "/lessons/{$lesson->getId()}/log", [], [], ['CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => $this->token()], (string) json_encode(['entries' => $entries]));
+        $this->browser->request(
+            'POST',
+            "/lessons/{$lesson->getId()}/log",
+            [],
+            [],
+            ['CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => $this->token()],
+            (string) json_encode(['entries' => $entries]),
+        );
     }
 }

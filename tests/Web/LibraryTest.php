@@ -37,7 +37,10 @@ final class LibraryTest extends WebCase
         yield 'empty' => ['', 'The file is empty.'];
         yield 'not music' => ["Dear all,\nsee you", 'Line 1, column 1'];
         yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR", 'This is not a text file.'];
-        yield 'an entity bomb' => ['<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "a"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>', 'defines entities of its own'];
+        yield 'an entity bomb' => [
+            '<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "a"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>',
+            'defines entities of its own',
+        ];
         yield 'another XML' => ['<html><p>Hello</p></html>', 'it begins with <html>'];
         yield '30 MB' => [str_repeat('x', 30 * 1024 * 1024), 'larger than 20 MB'];
     }
@@ -71,9 +74,15 @@ final class LibraryTest extends WebCase
     {
         $this->browser->request('GET', "/pieces/{$this->piece()->getId()}");
         self::assertSelectorTextContains('.map-tools output', '4 to be learned');
-        $letters = $this->browser->getCrawler()->filter('.measure-map .tile')->each(static fn ($tile): string => $tile->filter('.kind')->count() > 0 ? $tile->filter('.kind')->text() : '');
+        $letters = $this->browser
+            ->getCrawler()
+            ->filter('.measure-map .tile')
+            ->each(static fn ($tile): string => $tile->filter('.kind')->count() > 0 ? $tile->filter('.kind')->text() : '');
         self::assertSame(['a', 'b', 'c', '', 'a', 'b', 'c', 'b'], $letters);
-        self::assertSame('the same as measure 1', $this->browser->getCrawler()->filter('.measure-map .tile')->eq(4)->attr('aria-description'));
+        self::assertSame(
+            'the same as measure 1',
+            $this->browser->getCrawler()->filter('.measure-map .tile')->eq(4)->attr('aria-description'),
+        );
     }
 
     public function testNotationOfARunOfMeasures(): void

@@ -27,7 +27,16 @@ use Symfony\Component\Routing\RouterInterface;
 /** Each row belongs to a program; a request reaches only its own program's rows. */
 final class ProgramsApartTest extends WebCase
 {
-    private const ROWS = ['piece' => Piece::class, 'chunk' => Chunk::class, 'class' => SchoolClass::class, 'sequence' => Sequence::class, 'step' => Step::class, 'lesson' => Lesson::class, 'pattern' => RhythmPattern::class, 'override' => Override::class];
+    private const ROWS = [
+        'piece' => Piece::class,
+        'chunk' => Chunk::class,
+        'class' => SchoolClass::class,
+        'sequence' => Sequence::class,
+        'step' => Step::class,
+        'lesson' => Lesson::class,
+        'pattern' => RhythmPattern::class,
+        'override' => Override::class,
+    ];
 
     public function testEveryAddressOfAnotherProgramIsNotFound(): void
     {
@@ -51,7 +60,11 @@ final class ProgramsApartTest extends WebCase
         }
         foreach ($this->entities()->getMetadataFactory()->getAllMetadata() as $metadata) {
             $apart = is_a($metadata->getName(), BelongsToProgram::class, true);
-            self::assertSame(!\in_array($metadata->getName(), [\App\Shared\Entity\Program::class, \App\Shared\Entity\User::class], true), $apart, $metadata->getName());
+            self::assertSame(
+                !\in_array($metadata->getName(), [\App\Shared\Entity\Program::class, \App\Shared\Entity\User::class], true),
+                $apart,
+                $metadata->getName(),
+            );
         }
     }
 
@@ -82,20 +95,33 @@ final class ProgramsApartTest extends WebCase
     private function rowsOfTheFirst(): array
     {
         $lesson = $this->lesson();
-        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->steps()[1]->id, EntryKind::Coin, 60, 1)]);
+        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [
+            new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->steps()[1]->id, EntryKind::Coin, 60, 1),
+        ]);
         $pattern = new RhythmPattern('Two', 'B/ B/');
         $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
         $this->entities()->persist($pattern);
         $this->entities()->persist($draft);
-        $override = new Override($lesson->getPiece(), null, Instrument::Violin, Setting::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'));
+        $override = new Override(
+            $lesson->getPiece(),
+            null,
+            Instrument::Violin,
+            Setting::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'),
+        );
         $this->entities()->persist($override);
         $this->entities()->flush();
         $step = $lesson->getSequence()?->steps()[1];
         self::assertInstanceOf(Step::class, $step);
 
         return array_map(intval(...), [
-            'piece' => $lesson->getPiece()->getId(), 'chunk' => $step->getChunk()?->getId(), 'class' => $lesson->getClass()->getId(),
-            'sequence' => $lesson->getSequence()?->getId(), 'step' => $step->getId(), 'lesson' => $lesson->getId(), 'pattern' => $pattern->getId(), 'override' => $override->getId(),
+            'piece' => $lesson->getPiece()->getId(),
+            'chunk' => $step->getChunk()?->getId(),
+            'class' => $lesson->getClass()->getId(),
+            'sequence' => $lesson->getSequence()?->getId(),
+            'step' => $step->getId(),
+            'lesson' => $lesson->getId(),
+            'pattern' => $pattern->getId(),
+            'override' => $override->getId(),
         ]);
     }
 
@@ -152,6 +178,9 @@ final class ProgramsApartTest extends WebCase
     /** @return array<string, Route> */
     private function routes(): array
     {
-        return array_filter($this->service(RouterInterface::class)->getRouteCollection()->all(), static fn (Route $route): bool => str_contains($route->getPath(), '{'));
+        return array_filter(
+            $this->service(RouterInterface::class)->getRouteCollection()->all(),
+            static fn (Route $route): bool => str_contains($route->getPath(), '{'),
+        );
     }
 }

@@ -32,9 +32,29 @@ use CoinStair\Core\Score\Tuplet;
 final class Reader
 {
     private const BAR = '/\G(?<colons>:*)(?:\|\]|\|\||\[\||\|)(?<after>:*)\]?(?:(?<ending>\d[\d,\-]*))?|\G::(?<ending2>\d[\d,\-]*)?/';
-    private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<micro>(?<=[\^_])\d*\/?\d*)?(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
-    private const SHORTHAND = ['.' => 'staccato', 'u' => 'upbow', 'v' => 'downbow', 'L' => 'accent', 'H' => 'fermata', 'S' => 'segno', 'O' => 'coda', '~' => 'roll', 'T' => 'trill', 'M' => 'lowermordent', 'P' => 'uppermordent', 'R' => 'roll', 'J' => 'slide'];
-    private const HAIRPINS = ['crescendo(' => Hairpin::Crescendo, '<(' => Hairpin::Crescendo, 'diminuendo(' => Hairpin::Diminuendo, '>(' => Hairpin::Diminuendo];
+    private const NOTE = '/\G(?<accidental>\^\^|\^|__|_|=)?(?<micro>(?<=[\^_])\d*\/?\d*)?'
+        .'(?<letter>[A-Ga-g])(?<octave>[,\']*)(?<length>\d*\/*\d*)/';
+    private const SHORTHAND = [
+        '.' => 'staccato',
+        'u' => 'upbow',
+        'v' => 'downbow',
+        'L' => 'accent',
+        'H' => 'fermata',
+        'S' => 'segno',
+        'O' => 'coda',
+        '~' => 'roll',
+        'T' => 'trill',
+        'M' => 'lowermordent',
+        'P' => 'uppermordent',
+        'R' => 'roll',
+        'J' => 'slide',
+    ];
+    private const HAIRPINS = [
+        'crescendo(' => Hairpin::Crescendo,
+        '<(' => Hairpin::Crescendo,
+        'diminuendo(' => Hairpin::Diminuendo,
+        '>(' => Hairpin::Diminuendo,
+    ];
     private const VERSES = 9;
     private const ALTERATIONS = ['^^' => 2, '^' => 1, '=' => 0, '_' => -1, '__' => -2];
     private const CLEFS = ['treble' => Clef::Treble, 'alto' => Clef::Alto, 'tenor' => Clef::Tenor, 'bass' => Clef::Bass];
@@ -103,14 +123,18 @@ final class Reader
                 break;
             }
         }
-        if (!$this->inBody && null !== $before = $this->textBefore) {
+        if (!$this->inBody && null !== ($before = $this->textBefore)) {
             throw UnreadableFile::at($before->line, $before->column, $before->template, $before->parameters);
         }
-        if (null !== $before = $this->textBefore) {
+        if (null !== ($before = $this->textBefore)) {
             $this->draft->notice($before->line, $before->column, 'Text before the tune is left out.');
         }
         if (!$this->inBody) {
-            throw UnreadableFile::at(1, 1, 'No key line was found. An ABC tune has header lines such as X:1, T:Title, M:4/4, and last K:D, then its notes.');
+            throw UnreadableFile::at(
+                1,
+                1,
+                'No key line was found. An ABC tune has header lines such as X:1, T:Title, M:4/4, and last K:D, then its notes.',
+            );
         }
         $this->closeVoices();
 
@@ -144,7 +168,10 @@ final class Reader
             }
         }
         $this->text = str_replace('\\%', '%', $this->text);
-        if (1 === preg_match('/^([A-Za-z+]):(.*)$/', $this->text, $match) && !($this->inBody && '|' === ($match[2][0] ?? '') && ctype_lower($match[1]) && 'w' !== $match[1])) {
+        if (
+            1 === preg_match('/^([A-Za-z+]):(.*)$/', $this->text, $match)
+            && !($this->inBody && '|' === ($match[2][0] ?? '') && ctype_lower($match[1]) && 'w' !== $match[1])
+        ) {
             return $this->field($match[1], trim($match[2]), 1);
         }
         if ($this->inBody) {
@@ -153,7 +180,9 @@ final class Reader
             }
             $this->music();
         } elseif ('' !== trim($this->text) && '' === $this->draft->title) {
-            $this->textBefore ??= new Notice($this->line, 1, 'A header line such as X:1 or K:D was expected here, not "{text}".', ['text' => mb_substr($this->text, 0, 30)]);
+            $this->textBefore ??= new Notice($this->line, 1, 'A header line such as X:1 or K:D was expected here, not "{text}".', [
+                'text' => mb_substr($this->text, 0, 30),
+            ]);
         }
 
         return true;
@@ -225,14 +254,18 @@ final class Reader
     {
         $value = ['C' => '4/4', 'C|' => '2/2'][$value] ?? $value;
         if (1 !== preg_match('~^(\d{1,2})\s*/\s*(\d{1,2})$~', $value, $match)) {
-            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', ['text' => $value]);
+            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', [
+                'text' => $value,
+            ]);
 
             return;
         }
         try {
             $this->meter = Meter::of((int) $match[1], (int) $match[2]);
         } catch (\InvalidArgumentException) {
-            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', ['text' => $value]);
+            $this->draft->notice($this->line, $column, 'The meter "{text}" is not understood; a meter such as 4/4 was expected.', [
+                'text' => $value,
+            ]);
 
             return;
         }
@@ -259,7 +292,9 @@ final class Reader
             } catch (OffTheGrid) {
             }
         }
-        $this->draft->notice($this->line, $column, 'The unit length "{text}" is not understood; one such as 1/8 was expected.', ['text' => $value]);
+        $this->draft->notice($this->line, $column, 'The unit length "{text}" is not understood; one such as 1/8 was expected.', [
+            'text' => $value,
+        ]);
     }
 
     private function tempoField(string $value): void
@@ -287,7 +322,9 @@ final class Reader
             $key = KeyField::parse($value);
         } catch (\InvalidArgumentException) {
             $key = null;
-            $this->draft->notice($this->line, $column, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', ['text' => $value]);
+            $this->draft->notice($this->line, $column, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', [
+                'text' => $value,
+            ]);
         }
         $extras = [];
         preg_match_all('/(?<![\w=])(\^\^|\^|__|_|=)([a-gA-G])(?![\w=])/', $value, $added, \PREG_SET_ORDER);
@@ -410,7 +447,13 @@ final class Reader
     private function token(int $at): int
     {
         $character = $this->text[$at];
-        if (' ' === $character || "\t" === $character || '`' === $character || '\\' === $character || ('y' === $character && !isset($this->symbols['y']))) {
+        if (
+            ' ' === $character
+            || "\t" === $character
+            || '`' === $character
+            || '\\' === $character
+            || ('y' === $character && !isset($this->symbols['y']))
+        ) {
             return $at + 1;
         }
         if (1 === preg_match(self::NOTE, $this->text, $match, 0, $at)) {
@@ -509,7 +552,9 @@ final class Reader
             return $at + 1;
         }
         $symbol = mb_substr(substr($this->text, $at), 0, 1);
-        $this->draft->notice($this->line, $this->column($at), '"{sign}" is no ABC sign that is known here; it was left out.', ['sign' => $symbol]);
+        $this->draft->notice($this->line, $this->column($at), '"{sign}" is no ABC sign that is known here; it was left out.', [
+            'sign' => $symbol,
+        ]);
 
         return $at + max(1, \strlen($symbol));
     }
@@ -535,7 +580,10 @@ final class Reader
             $this->tellOnce('microtones', 1, 'Microtones are left out; the plain notes are read.');
             $sign = '';
         }
-        $alteration = self::ALTERATIONS[$sign] ?? $voice->tied[$letter.$octave] ?? $voice->accidentals[$letter] ?? $voice->keyExtras[$letter] ?? $voice->key->alteration($letter);
+        $alteration =
+            self::ALTERATIONS[$sign] ??
+            ($voice->tied[$letter.$octave] ??
+                ($voice->accidentals[$letter] ?? ($voice->keyExtras[$letter] ?? $voice->key->alteration($letter))));
         if ('' !== $sign) {
             $voice->accidentals[$letter] = $alteration;
         }
@@ -556,8 +604,15 @@ final class Reader
         $numerator *= $voice->unit * $voice->brokenNumerator * $tuplet->normal;
         $denominator *= $voice->brokenDenominator * $tuplet->actual;
         $voice->brokenNumerator = $voice->brokenDenominator = 1;
-        if (0 === $denominator || 0 !== $numerator % $denominator || 0 === $numerator || intdiv($numerator, $denominator) > 64 * Ticks::PER_WHOLE) {
-            $this->draft->notice($this->line, $this->column($at), 'The length "{text}" cannot be read exactly; the note was left out.', ['text' => $lengthText]);
+        if (
+            0 === $denominator
+            || 0 !== $numerator % $denominator
+            || 0 === $numerator
+            || intdiv($numerator, $denominator) > 64 * Ticks::PER_WHOLE
+        ) {
+            $this->draft->notice($this->line, $this->column($at), 'The length "{text}" cannot be read exactly; the note was left out.', [
+                'text' => $lengthText,
+            ]);
 
             return;
         }
@@ -566,7 +621,12 @@ final class Reader
             $note->add(...$tone);
         }
         $note->tuplet = $tuplet;
-        $note->tiedFrom = [] !== array_filter($tones, static fn (array $tone): bool => ($voice->tied[$tone[0]->letter.$tone[0]->octave] ?? null) === $tone[0]->alteration);
+        $note->tiedFrom =
+            [] !==
+            array_filter(
+                $tones,
+                static fn (array $tone): bool => ($voice->tied[$tone[0]->letter.$tone[0]->octave] ?? null) === $tone[0]->alteration,
+            );
         if (null !== $voice->last && $voice->last->tiedTo && !$note->tiedFrom && [] !== $voice->tied) {
             $voice->last->tiedTo = false;
         }
@@ -658,10 +718,10 @@ final class Reader
                 $tones[] = [$pitch, ...$voice->pending->takeHand()];
                 $inner = '' === $inner ? $note['length'] : $inner;
                 $place += \strlen($note[0]);
-            } elseif ('!' === $this->text[$place] && false !== $close = strpos($this->text, '!', $place + 1)) {
+            } elseif ('!' === $this->text[$place] && false !== ($close = strpos($this->text, '!', $place + 1))) {
                 $this->decoration(substr($this->text, $place + 1, $close - $place - 1), $place);
                 $place = $close + 1;
-            } elseif ('"' === $this->text[$place] && false !== $close = strpos($this->text, '"', $place + 1)) {
+            } elseif ('"' === $this->text[$place] && false !== ($close = strpos($this->text, '"', $place + 1))) {
                 $this->annotation(substr($this->text, $place + 1, $close - $place - 1), $place);
                 $place = $close + 1;
             } else {
@@ -718,7 +778,8 @@ final class Reader
     {
         $voice = $this->voice();
         $ofThree = $voice->meter->isCompound() ? 3 : 2;
-        $normal = $normal > 0 ? $normal : [2 => 3, 3 => 2, 4 => 3, 5 => $ofThree, 6 => 2, 7 => $ofThree, 8 => 3, 9 => $ofThree][$actual] ?? 0;
+        $normal =
+            $normal > 0 ? $normal : [2 => 3, 3 => 2, 4 => 3, 5 => $ofThree, 6 => 2, 7 => $ofThree, 8 => 3, 9 => $ofThree][$actual] ?? 0;
         if ($actual < 2 || $normal < 1 || $normal > 64) {
             $this->draft->notice($this->line, $this->column($at), 'The tuplet is not understood.');
 
@@ -758,15 +819,17 @@ final class Reader
             default => null,
         };
         match (true) {
-            null !== $dynamic => $voice->pending->dynamic = $dynamic,
-            null !== $hairpin => $voice->pending->hairpin = $hairpin,
-            \in_array($name, ['crescendo)', '<)', 'diminuendo)', '>)'], true) => $voice->pending->hairpinStop = true,
-            null !== $articulation => $voice->pending->articulations[] = $articulation,
-            'upbow' === $name => $voice->pending->bow = BowMark::Up,
-            'downbow' === $name => $voice->pending->bow = BowMark::Down,
-            'breath' === $name => $voice->pending->lift = true,
+            null !== $dynamic => ($voice->pending->dynamic = $dynamic),
+            null !== $hairpin => ($voice->pending->hairpin = $hairpin),
+            \in_array($name, ['crescendo)', '<)', 'diminuendo)', '>)'], true) => ($voice->pending->hairpinStop = true),
+            null !== $articulation => ($voice->pending->articulations[] = $articulation),
+            'upbow' === $name => ($voice->pending->bow = BowMark::Up),
+            'downbow' === $name => ($voice->pending->bow = BowMark::Down),
+            'breath' === $name => ($voice->pending->lift = true),
             'nil' === $name => null,
-            default => $this->tellOnce('decoration '.mb_substr($name, 0, 30), $this->column($at), 'The mark !{name}! is left out.', ['name' => mb_substr($name, 0, 30)]),
+            default => $this->tellOnce('decoration '.mb_substr($name, 0, 30), $this->column($at), 'The mark !{name}! is left out.', [
+                'name' => mb_substr($name, 0, 30),
+            ]),
         };
     }
 
@@ -868,7 +931,7 @@ final class Reader
         if ($forward) {
             $this->frame($at)->repeatStart = true;
         }
-        $ending = $match['ending'] ?? $match['ending2'] ?? '';
+        $ending = $match['ending'] ?? ($match['ending2'] ?? '');
         if ('' !== $ending) {
             $this->ending($ending, $at);
         }

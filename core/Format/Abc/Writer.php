@@ -25,9 +25,23 @@ use CoinStair\Core\Score\Tuplet;
  */
 final class Writer
 {
-    private const MODES = ['major' => '', 'minor' => 'm', 'mixolydian' => ' mix', 'dorian' => ' dor', 'phrygian' => ' phr', 'lydian' => ' lyd', 'locrian' => ' loc'];
+    private const MODES = [
+        'major' => '',
+        'minor' => 'm',
+        'mixolydian' => ' mix',
+        'dorian' => ' dor',
+        'phrygian' => ' phr',
+        'lydian' => ' lyd',
+        'locrian' => ' loc',
+    ];
     private const ACCIDENTALS = [-2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^'];
-    private const DECORATIONS = ['staccato' => '.', 'tenuto' => '!tenuto!', 'accent' => '!accent!', 'marcato' => '!marcato!', 'fermata' => '!fermata!'];
+    private const DECORATIONS = [
+        'staccato' => '.',
+        'tenuto' => '!tenuto!',
+        'accent' => '!accent!',
+        'marcato' => '!marcato!',
+        'fermata' => '!fermata!',
+    ];
 
     private readonly int $unit;
     /** the hairpin that is open */
@@ -47,7 +61,8 @@ final class Writer
     /**
      * The measures of one part as body text alone, with the unit that its lengths count: what quick entry shows and takes.
      *
-     * @param (\Closure(Event, Key, string): (string|null))|null $tones notes written otherwise, from event, key and length; none for letters
+     * @param (\Closure(Event, Key, string): (string|null))|null $tones notes written otherwise, from event, key and length; none for
+     *                                                                  letters
      * @param bool                                               $signs with what all parts share: labels, rehearsal marks, jumps
      *
      * @return array{string, string} text and unit, such as "1/8"
@@ -72,13 +87,24 @@ final class Writer
         if (null === $piece->goalTempo && '' !== $style) {
             $abc .= 'Q:'.trim($style)."\n";
         } elseif (null !== $piece->goalTempo) {
-            $abc .= \sprintf("Q:%s%s=%d%s\n", $style, self::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'), $piece->goalTempo, null === $piece->goalTempoTo ? '' : ' "'.$piece->goalTempo.'-'.$piece->goalTempoTo.'"');
+            $abc .= \sprintf(
+                "Q:%s%s=%d%s\n",
+                $style,
+                self::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'),
+                $piece->goalTempo,
+                null === $piece->goalTempoTo ? '' : ' "'.$piece->goalTempo.'-'.$piece->goalTempoTo.'"',
+            );
         }
         $several = \count($piece->parts) > 1;
         $only = $piece->parts[0];
         if ($several || '' !== $only->name || Clef::Treble !== $only->clef) {
             foreach ($piece->parts as $index => $part) {
-                $abc .= \sprintf("V:%d%s clef=%s\n", $index + 1, '' === $part->name ? '' : ' name="'.strtr($part->name, '"', "'").'"', $part->clef->value);
+                $abc .= \sprintf(
+                    "V:%d%s clef=%s\n",
+                    $index + 1,
+                    '' === $part->name ? '' : ' name="'.strtr($part->name, '"', "'").'"',
+                    $part->clef->value,
+                );
             }
         }
         $abc .= 'K:'.self::keyText($first->key)."\n";
@@ -200,7 +226,10 @@ final class Writer
             if ($event->start > $time) {
                 $text .= ' x'.self::fraction($event->start - $time, $this->unit);
             }
-            $text .= ('' !== $text && (0 === $event->start % $beat || '' !== $opening || $event->length >= $beat) ? ' ' : '').$opening.('' !== $opening && null !== $this->tones ? ' ' : '');
+            $text .=
+                ('' !== $text && (0 === $event->start % $beat || '' !== $opening || $event->length >= $beat) ? ' ' : '').
+                $opening.
+                ('' !== $opening && null !== $this->tones ? ' ' : '');
             $text .= ('' === $grace ? '' : '{'.$grace.'}').$this->event($event, $measure->key, $altered);
             $grace = '';
             $time = $event->end();
@@ -235,7 +264,8 @@ final class Writer
         $text = str_repeat('(', $event->slurStarts).$text;
         $text .= match (true) {
             $event->isRest() => 'z'.$length,
-            default => (null === $this->tones ? null : ($this->tones)($event, $key, $length)) ?? $this->pitches($event, $key, $altered, false).$length,
+            default => (null === $this->tones ? null : ($this->tones)($event, $key, $length)) ??
+                $this->pitches($event, $key, $altered, false).$length,
         };
 
         return $text.($event->tiedTo ? '-' : '').str_repeat(')', $event->slurStops);
@@ -260,7 +290,8 @@ final class Writer
 
     private static function hand(Marks $marks, int $index): string
     {
-        return (isset($marks->strings[$index]) ? '"_sul '.$marks->strings[$index].'"' : '').(isset($marks->fingers[$index]) ? '!'.$marks->fingers[$index].'!' : '');
+        return (isset($marks->strings[$index]) ? '"_sul '.$marks->strings[$index].'"' : '').
+            (isset($marks->fingers[$index]) ? '!'.$marks->fingers[$index].'!' : '');
     }
 
     private static function letter(Pitch $pitch): string
@@ -347,7 +378,9 @@ final class Writer
     {
         $voice = $events[0]->voice ?? 1;
 
-        return array_values(array_filter($events, static fn (Event $event): bool => $event->voice === $voice && !$event->isRest() && !$event->isGrace()));
+        return array_values(
+            array_filter($events, static fn (Event $event): bool => $event->voice === $voice && !$event->isRest() && !$event->isGrace()),
+        );
     }
 
     /**
@@ -357,7 +390,10 @@ final class Writer
      */
     private static function verses(array $notes): array
     {
-        $count = max([0, ...array_map(static fn (Event $note): int => [] === $note->marks->lyrics ? 0 : max(array_keys($note->marks->lyrics)), $notes)]);
+        $count = max([
+            0,
+            ...array_map(static fn (Event $note): int => [] === $note->marks->lyrics ? 0 : max(array_keys($note->marks->lyrics)), $notes),
+        ]);
         $verses = [];
         for ($verse = 1; $verse <= $count; ++$verse) {
             $text = '';
@@ -373,7 +409,9 @@ final class Writer
 
     private static function syllable(Syllable $syllable): string
     {
-        return strtr(self::line($syllable->text), [' ' => '~', '-' => '\\-', '*' => '', '_' => '', '|' => '']).($syllable->wordGoesOn ? '-' : '').' ';
+        return strtr(self::line($syllable->text), [' ' => '~', '-' => '\\-', '*' => '', '_' => '', '|' => '']).
+            ($syllable->wordGoesOn ? '-' : '').
+            ' ';
     }
 
     /** A key as a K: field names it. */

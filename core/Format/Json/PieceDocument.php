@@ -27,10 +27,20 @@ use CoinStair\Core\Score\Tuplet;
 /**
  * A piece as one JSON text, the canonical score that the application stores. What equals its default is not written.
  *
- * @phpstan-type EventData array{v?: int, s: int, l: int, p?: list<string>, t?: list<array{int, int}>, tf?: true, tt?: true, ss?: int, se?: int, a?: list<string>, b?: string, li?: true, f?: array<int, int>, st?: array<int, string>, d?: string, h?: string, hs?: true, w?: list<string>, ly?: array<int, array{string, bool}>}
- * @phpstan-type MeasureData array{printed?: string, meter: array{int, int}, key: array{int, string}, length: int, repeatStart?: true, repeatTimes?: int, endingStart?: list<int>, endingStop?: true, jumps?: list<string>, end?: string, rehearsal?: string, lineBreak?: true}
+ * @phpstan-type EventData array{
+ *     v?: int, s: int, l: int, p?: list<string>, t?: list<array{int, int}>, tf?: true, tt?: true, ss?: int, se?: int, a?: list<string>,
+ *     b?: string, li?: true, f?: array<int, int>, st?: array<int, string>, d?: string, h?: string, hs?: true, w?: list<string>,
+ *     ly?: array<int, array{string, bool}>,
+ * }
+ * @phpstan-type MeasureData array{
+ *     printed?: string, meter: array{int, int}, key: array{int, string}, length: int, repeatStart?: true, repeatTimes?: int,
+ *     endingStart?: list<int>, endingStop?: true, jumps?: list<string>, end?: string, rehearsal?: string, lineBreak?: true,
+ * }
  * @phpstan-type PartData array{id: string, name: string, instrument: string, clef: string, measures: list<list<EventData>>}
- * @phpstan-type PieceData array{version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int, introductionCounted?: bool, style?: string, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>}
+ * @phpstan-type PieceData array{
+ *     version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int,
+ *     introductionCounted?: bool, style?: string, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>,
+ * }
  */
 final class PieceDocument
 {
@@ -40,19 +50,22 @@ final class PieceDocument
 
     public static function encode(Piece $piece): string
     {
-        return json_encode([
-            'version' => self::VERSION,
-            'title' => $piece->title,
-            'composer' => $piece->composer,
-            'goalTempo' => $piece->goalTempo,
-            'goalTempoTo' => $piece->goalTempoTo,
-            'introduction' => $piece->introduction,
-            'introductionCounted' => $piece->introductionCounted,
-            'style' => $piece->style,
-            'beatTicks' => $piece->beatTicks,
-            'measures' => array_map(self::measureData(...), $piece->measures),
-            'parts' => array_map(self::partData(...), $piece->parts),
-        ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        return json_encode(
+            [
+                'version' => self::VERSION,
+                'title' => $piece->title,
+                'composer' => $piece->composer,
+                'goalTempo' => $piece->goalTempo,
+                'goalTempoTo' => $piece->goalTempoTo,
+                'introduction' => $piece->introduction,
+                'introductionCounted' => $piece->introductionCounted,
+                'style' => $piece->style,
+                'beatTicks' => $piece->beatTicks,
+                'measures' => array_map(self::measureData(...), $piece->measures),
+                'parts' => array_map(self::partData(...), $piece->parts),
+            ],
+            \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE,
+        );
     }
 
     /**
@@ -73,26 +86,40 @@ final class PieceDocument
             $measures[] = self::measure($position, $measure);
         }
 
-        return new Piece($data['title'], $data['composer'], $measures, array_map(self::part(...), $data['parts']), $data['goalTempo'], $data['beatTicks'], $data['goalTempoTo'] ?? null, $data['introduction'] ?? 0, $data['introductionCounted'] ?? false, $data['style'] ?? '');
+        return new Piece(
+            $data['title'],
+            $data['composer'],
+            $measures,
+            array_map(self::part(...), $data['parts']),
+            $data['goalTempo'],
+            $data['beatTicks'],
+            $data['goalTempoTo'] ?? null,
+            $data['introduction'] ?? 0,
+            $data['introductionCounted'] ?? false,
+            $data['style'] ?? '',
+        );
     }
 
     /** @return array<string, mixed> */
     private static function measureData(Measure $measure): array
     {
-        return array_filter([
-            'printed' => $measure->printed,
-            'meter' => [$measure->meter->count, $measure->meter->unit],
-            'key' => [$measure->key->fifths, $measure->key->mode],
-            'length' => $measure->length,
-            'repeatStart' => $measure->repeatStart,
-            'repeatTimes' => $measure->repeatTimes,
-            'endingStart' => $measure->endingStart,
-            'endingStop' => $measure->endingStop,
-            'jumps' => array_map(static fn (Jump $jump): string => $jump->value, $measure->jumps),
-            'end' => BarStyle::Regular === $measure->end ? '' : $measure->end->value,
-            'rehearsal' => $measure->rehearsal,
-            'lineBreak' => $measure->lineBreak,
-        ], static fn (mixed $value): bool => !\in_array($value, ['', false, 0, []], true));
+        return array_filter(
+            [
+                'printed' => $measure->printed,
+                'meter' => [$measure->meter->count, $measure->meter->unit],
+                'key' => [$measure->key->fifths, $measure->key->mode],
+                'length' => $measure->length,
+                'repeatStart' => $measure->repeatStart,
+                'repeatTimes' => $measure->repeatTimes,
+                'endingStart' => $measure->endingStart,
+                'endingStop' => $measure->endingStop,
+                'jumps' => array_map(static fn (Jump $jump): string => $jump->value, $measure->jumps),
+                'end' => BarStyle::Regular === $measure->end ? '' : $measure->end->value,
+                'rehearsal' => $measure->rehearsal,
+                'lineBreak' => $measure->lineBreak,
+            ],
+            static fn (mixed $value): bool => !\in_array($value, ['', false, 0, []], true),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -122,22 +149,26 @@ final class PieceDocument
         }
         $marks = $event->marks;
 
-        return $data + array_filter([
-            'tf' => $event->tiedFrom,
-            'tt' => $event->tiedTo,
-            'ss' => $event->slurStarts,
-            'se' => $event->slurStops,
-            'a' => array_map(static fn (Articulation $mark): string => $mark->value, $marks->articulations),
-            'b' => BowMark::None === $marks->bow ? '' : $marks->bow->value,
-            'li' => $marks->lift,
-            'f' => $marks->fingers,
-            'st' => $marks->strings,
-            'd' => $marks->dynamic->value ?? '',
-            'h' => Hairpin::None === $marks->hairpin ? '' : $marks->hairpin->value,
-            'hs' => $marks->hairpinStop,
-            'w' => array_map(static fn (PlayingWord $word): string => $word->value, $marks->words),
-            'ly' => array_map(static fn (Syllable $syllable): array => [$syllable->text, $syllable->wordGoesOn], $marks->lyrics),
-        ], static fn (mixed $value): bool => !\in_array($value, ['', false, 0, []], true));
+        return $data +
+            array_filter(
+                [
+                    'tf' => $event->tiedFrom,
+                    'tt' => $event->tiedTo,
+                    'ss' => $event->slurStarts,
+                    'se' => $event->slurStops,
+                    'a' => array_map(static fn (Articulation $mark): string => $mark->value, $marks->articulations),
+                    'b' => BowMark::None === $marks->bow ? '' : $marks->bow->value,
+                    'li' => $marks->lift,
+                    'f' => $marks->fingers,
+                    'st' => $marks->strings,
+                    'd' => $marks->dynamic->value ?? '',
+                    'h' => Hairpin::None === $marks->hairpin ? '' : $marks->hairpin->value,
+                    'hs' => $marks->hairpinStop,
+                    'w' => array_map(static fn (PlayingWord $word): string => $word->value, $marks->words),
+                    'ly' => array_map(static fn (Syllable $syllable): array => [$syllable->text, $syllable->wordGoesOn], $marks->lyrics),
+                ],
+                static fn (mixed $value): bool => !\in_array($value, ['', false, 0, []], true),
+            );
     }
 
     /** @param MeasureData $data */
@@ -210,17 +241,19 @@ final class PieceDocument
     /** @param EventData $data */
     private static function marks(array $data): Marks
     {
-        return [] === array_diff_key($data, self::UNMARKED) ? Marks::none() : Marks::of(
-            array_map(Articulation::from(...), $data['a'] ?? []),
-            BowMark::from($data['b'] ?? 'none'),
-            $data['li'] ?? false,
-            $data['f'] ?? [],
-            $data['st'] ?? [],
-            isset($data['d']) ? Dynamic::from($data['d']) : null,
-            Hairpin::from($data['h'] ?? 'none'),
-            $data['hs'] ?? false,
-            array_map(PlayingWord::from(...), $data['w'] ?? []),
-            array_map(static fn (array $syllable): Syllable => Syllable::of(...$syllable), $data['ly'] ?? []),
-        );
+        return [] === array_diff_key($data, self::UNMARKED)
+            ? Marks::none()
+            : Marks::of(
+                array_map(Articulation::from(...), $data['a'] ?? []),
+                BowMark::from($data['b'] ?? 'none'),
+                $data['li'] ?? false,
+                $data['f'] ?? [],
+                $data['st'] ?? [],
+                isset($data['d']) ? Dynamic::from($data['d']) : null,
+                Hairpin::from($data['h'] ?? 'none'),
+                $data['hs'] ?? false,
+                array_map(PlayingWord::from(...), $data['w'] ?? []),
+                array_map(static fn (array $syllable): Syllable => Syllable::of(...$syllable), $data['ly'] ?? []),
+            );
     }
 }

@@ -17,7 +17,8 @@ use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Score\Tuplet;
 
 /**
- * Rounds what was played to written values: each quarter to sixteenths or to triplets, whichever lies nearer; writes measures with ties over their bars.
+ * Rounds what was played to written values: each quarter to sixteenths or to triplets, whichever lies nearer; writes measures with ties
+ * over their bars.
  */
 final class Quantiser
 {
@@ -30,8 +31,12 @@ final class Quantiser
     private array $inTriplets = [];
 
     /** @param array<int, Meter> $meters by tick of the file, rising */
-    public function __construct(private readonly PieceDraft $draft, private readonly int $division, private readonly array $meters, private readonly Key $key)
-    {
+    public function __construct(
+        private readonly PieceDraft $draft,
+        private readonly int $division,
+        private readonly array $meters,
+        private readonly Key $key,
+    ) {
     }
 
     /** @param non-empty-list<Track> $tracks */
@@ -192,7 +197,7 @@ final class Quantiser
 
     private function ticks(int $time): int
     {
-        return (int) round($time * Ticks::PER_QUARTER / $this->division);
+        return (int) round(($time * Ticks::PER_QUARTER) / $this->division);
     }
 
     private static function round(int $ticks, int $grid): int
@@ -204,7 +209,7 @@ final class Quantiser
     private function spell(int $midi): Pitch
     {
         // Places on the line of fifths, C is 0; a window of twelve around the key, a little to its sharp side.
-        $fifths = $midi * 7 % 12;
+        $fifths = ($midi * 7) % 12;
         $lowest = $this->key->fifths - 4;
         $fifths += 12 * (int) ceil(($lowest - $fifths) / 12);
         $place = $fifths + 1;

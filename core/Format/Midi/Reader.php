@@ -65,7 +65,12 @@ final class Reader
                 $stream->part($length);
             }
         }
-        $this->draft->notice(0, 0, 'MIDI tells when keys go down, not how music is written: lengths were rounded to sixteenths and triplets, and spellings guessed. Check the line.');
+        $this->draft->notice(
+            0,
+            0,
+            'MIDI tells when keys go down, not how music is written: lengths were rounded to sixteenths and triplets, and spellings '
+                .'guessed. Check the line.',
+        );
         $lines = array_values(array_filter($this->tracks, static fn (Track $track): bool => [] !== $track->notes));
         if ([] === $lines) {
             throw UnreadableFile::because('The file holds no notes.');
@@ -85,7 +90,10 @@ final class Reader
             while (!$stream->isAtEnd()) {
                 $time += $stream->variable();
                 if ($time > self::MAX_QUARTERS * $this->division) {
-                    throw UnreadableFile::because('The MIDI file is longer than {limit} quarter notes.', ['limit' => (string) self::MAX_QUARTERS]);
+                    throw UnreadableFile::because(
+                        'The MIDI file is longer than {limit} quarter notes.',
+                        ['limit' => (string) self::MAX_QUARTERS],
+                    );
                 }
                 if ($stream->peek() >= 0x80) {
                     $status = $stream->byte();
@@ -94,7 +102,7 @@ final class Reader
                     0xFF === $status => $this->meta($stream->byte(), $stream->text($stream->variable()), $time, $name),
                     0xF0 === $status, 0xF7 === $status => $stream->text($stream->variable()),
                     $status >= 0x80 && $status < 0xF0 => $this->message($number, $status, $stream, $time),
-                    default => throw UnreadableFile::because('The MIDI file is damaged in track {track}.', ['track' => (string) ($number + 1)]),
+                    default => throw self::damaged($number + 1),
                 };
             }
         } catch (UnreadableFile $damage) {
@@ -134,7 +142,8 @@ final class Reader
         $bytes = '' === $data ? [] : array_map(\ord(...), str_split($data));
         if (0x03 === $type && '' === $name) {
             $name = $data;
-            $this->draft->title = '' === $this->draft->title ? mb_substr(mb_convert_encoding(trim($data), 'UTF-8', 'UTF-8'), 0, 200) : $this->draft->title;
+            $this->draft->title =
+                '' === $this->draft->title ? mb_substr(mb_convert_encoding(trim($data), 'UTF-8', 'UTF-8'), 0, 200) : $this->draft->title;
         } elseif (0x51 === $type && \count($bytes) >= 3 && null === $this->draft->goalTempo) {
             $micros = ($bytes[0] << 16) | ($bytes[1] << 8) | $bytes[2];
             if ($micros > 0) {
@@ -151,5 +160,10 @@ final class Reader
             $fifths = $bytes[0] > 127 ? $bytes[0] - 256 : $bytes[0];
             $this->key = abs($fifths) <= 7 ? Key::of($fifths, 1 === $bytes[1] ? 'minor' : 'major') : null;
         }
+    }
+
+    private static function damaged(int $track): UnreadableFile
+    {
+        return UnreadableFile::because('The MIDI file is damaged in track {track}.', ['track' => (string) $track]);
     }
 }

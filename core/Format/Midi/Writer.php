@@ -27,7 +27,11 @@ final class Writer
         }
         foreach ($performance->parts as $index => $part) {
             $channel = $index % 15;
-            $tracks[] = self::track($part['name'], self::noteEvents($part['notes'], $channel >= self::CLICK_CHANNEL ? $channel + 1 : $channel), $performance->length);
+            $tracks[] = self::track(
+                $part['name'],
+                self::noteEvents($part['notes'], $channel >= self::CLICK_CHANNEL ? $channel + 1 : $channel),
+                $performance->length,
+            );
         }
 
         return 'MThd'.pack('Nnnn', 6, 1, \count($tracks), Ticks::PER_QUARTER).implode('', $tracks);
@@ -37,7 +41,11 @@ final class Writer
     {
         $events = [[0, "\xFF\x51\x03".substr(pack('N', (int) round(60_000_000 / $performance->quarterTempo)), 1)]];
         foreach ($performance->meters as ['at' => $at, 'meter' => $meter]) {
-            $events[] = [$at, "\xFF\x58\x04".pack('CCCC', $meter->count, (int) log($meter->unit, 2), (int) (24 * $meter->beatTicks() / Ticks::PER_QUARTER), 8)];
+            $events[] = [
+                $at,
+                "\xFF\x58\x04".
+                pack('CCCC', $meter->count, (int) log($meter->unit, 2), (int) ((24 * $meter->beatTicks()) / Ticks::PER_QUARTER), 8),
+            ];
         }
         foreach ($performance->keys as ['at' => $at, 'key' => $key]) {
             $events[] = [$at, "\xFF\x59\x02".pack('cC', $key->fifths, 'minor' === $key->mode ? 1 : 0)];
@@ -48,7 +56,14 @@ final class Writer
 
     private static function clicks(Performance $performance): string
     {
-        $notes = array_map(static fn (array $click): SoundingNote => new SoundingNote($click['at'], self::CLICK_TICKS, $click['accent'] ? self::ACCENT : self::PLAIN), $performance->clicks);
+        $notes = array_map(
+            static fn (array $click): SoundingNote => new SoundingNote(
+                $click['at'],
+                self::CLICK_TICKS,
+                $click['accent'] ? self::ACCENT : self::PLAIN,
+            ),
+            $performance->clicks,
+        );
 
         return self::track('Click', self::noteEvents($notes, self::CLICK_CHANNEL), $performance->length);
     }

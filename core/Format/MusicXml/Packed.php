@@ -7,7 +7,8 @@ namespace CoinStair\Core\Format\MusicXml;
 use CoinStair\Core\Format\UnreadableFile;
 
 /**
- * MusicXML packed as .mxl (handbook 2). A packed file is never trusted: entries, sizes, ratio and paths are checked before anything is unpacked.
+ * MusicXML packed as .mxl (handbook 2). A packed file is never trusted: entries, sizes, ratio and paths are checked before anything is
+ * unpacked.
  */
 final class Packed
 {
@@ -46,7 +47,15 @@ final class Packed
             }
             $archive->addFromString('mimetype', 'application/vnd.recordare.musicxml');
             $archive->setCompressionName('mimetype', \ZipArchive::CM_STORE);
-            $archive->addFromString(self::CONTAINER, '<?xml version="1.0" encoding="UTF-8"?>'."\n".'<container><rootfiles><rootfile full-path="score.musicxml" media-type="application/vnd.recordare.musicxml+xml"/></rootfiles></container>'."\n");
+            $archive->addFromString(
+                self::CONTAINER,
+                '<?xml version="1.0" encoding="UTF-8"?>'.
+                    "\n".
+                    '<container><rootfiles>'.
+                    '<rootfile full-path="score.musicxml" media-type="application/vnd.recordare.musicxml+xml"/>'.
+                    '</rootfiles></container>'.
+                    "\n",
+            );
             $archive->addFromString('score.musicxml', $musicXml);
             $archive->close();
 
@@ -73,18 +82,27 @@ final class Packed
             }
         }
         if ($total > self::SMALL && $total > self::MAX_RATIO * $packed) {
-            throw UnreadableFile::because('The packed file unpacks to more than {ratio} times its size; such files are refused.', ['ratio' => (string) self::MAX_RATIO]);
+            throw UnreadableFile::because(
+                'The packed file unpacks to more than {ratio} times its size; such files are refused.',
+                ['ratio' => (string) self::MAX_RATIO],
+            );
         }
-        $name = self::rootFile($archive) ?? $candidates[0] ?? throw UnreadableFile::because('The packed file holds no MusicXML.');
+        $name = self::rootFile($archive) ?? ($candidates[0] ?? throw UnreadableFile::because('The packed file holds no MusicXML.'));
 
-        return self::content($archive, $name, $limit) ?? throw UnreadableFile::because('The packed file names {name}, which is not in it or cannot be unpacked.', ['name' => mb_substr($name, 0, 80)]);
+        return self::content($archive, $name, $limit) ??
+            throw UnreadableFile::because(
+                'The packed file names {name}, which is not in it or cannot be unpacked.',
+                ['name' => mb_substr($name, 0, 80)],
+            );
     }
 
     private static function rootFile(\ZipArchive $archive): ?string
     {
         $container = self::content($archive, self::CONTAINER, self::MAX_CONTAINER);
 
-        return null !== $container && 1 === preg_match('/<rootfile\b[^>]*\bfull-path\s*=\s*"([^"]{1,200})"/', $container, $match) ? html_entity_decode($match[1], \ENT_QUOTES | \ENT_XML1) : null;
+        return null !== $container && 1 === preg_match('/<rootfile\b[^>]*\bfull-path\s*=\s*"([^"]{1,200})"/', $container, $match)
+            ? html_entity_decode($match[1], \ENT_QUOTES | \ENT_XML1)
+            : null;
     }
 
     /** Reads no more than the limit, whatever the entry says of its size. */

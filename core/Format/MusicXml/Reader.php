@@ -28,7 +28,13 @@ use CoinStair\Core\Score\Ticks;
  */
 final class Reader
 {
-    private const ARTICULATIONS = ['staccato' => Articulation::Staccato, 'tenuto' => Articulation::Tenuto, 'accent' => Articulation::Accent, 'strong-accent' => Articulation::Marcato, 'fermata' => Articulation::Fermata];
+    private const ARTICULATIONS = [
+        'staccato' => Articulation::Staccato,
+        'tenuto' => Articulation::Tenuto,
+        'accent' => Articulation::Accent,
+        'strong-accent' => Articulation::Marcato,
+        'fermata' => Articulation::Fermata,
+    ];
     private const LEFT_OUT = [
         'harmony' => 'Chord names are left out.',
         'figured-bass' => 'Figured bass is left out.',
@@ -118,8 +124,12 @@ final class Reader
         if ('' === trim($source)) {
             throw UnreadableFile::because('The file is empty.');
         }
-        if (false !== $at = stripos($source, '<!ENTITY')) {
-            throw UnreadableFile::at(substr_count($source, "\n", 0, $at) + 1, 1, 'The file defines entities of its own; such files are refused.');
+        if (false !== ($at = stripos($source, '<!ENTITY'))) {
+            throw UnreadableFile::at(
+                substr_count($source, "\n", 0, $at) + 1,
+                1,
+                'The file defines entities of its own; such files are refused.',
+            );
         }
         $before = libxml_use_internal_errors(true);
         libxml_clear_errors();
@@ -170,7 +180,12 @@ final class Reader
     {
         $this->timewise = 'score-timewise' === $name;
         if (!$this->timewise && 'score-partwise' !== $name) {
-            throw UnreadableFile::at($this->lineNumber(), 1, 'This XML file is no MusicXML score: it begins with <{name}>, expected <score-partwise> or <score-timewise>.', ['name' => mb_substr($name, 0, 40)]);
+            throw UnreadableFile::at(
+                $this->lineNumber(),
+                1,
+                'This XML file is no MusicXML score: it begins with <{name}>, expected <score-partwise> or <score-timewise>.',
+                ['name' => mb_substr($name, 0, 40)],
+            );
         }
     }
 
@@ -181,7 +196,12 @@ final class Reader
         if (0 === $measures || (1 === $measures && null !== $this->measure)) {
             throw UnreadableFile::at($error->line, max(1, $error->column), 'The XML is broken here: {reason}', $parameters);
         }
-        $this->draft->notice($error->line, max(1, $error->column), 'The XML is broken here: {reason} What stands before was read.', $parameters);
+        $this->draft->notice(
+            $error->line,
+            max(1, $error->column),
+            'The XML is broken here: {reason} What stands before was read.',
+            $parameters,
+        );
         if (null !== $this->measure && 1 === \count($this->states)) {
             array_pop($this->draft->measures);
             $part = reset($this->states);
@@ -286,7 +306,11 @@ final class Reader
                 $this->sound();
                 break;
             case 'print':
-                if (null !== $this->measure && ('yes' === $this->xml->getAttribute('new-system') || 'yes' === $this->xml->getAttribute('new-page')) && $this->part?->position > 0) {
+                if (
+                    null !== $this->measure
+                    && ('yes' === $this->xml->getAttribute('new-system') || 'yes' === $this->xml->getAttribute('new-page'))
+                    && $this->part?->position > 0
+                ) {
                     $this->draft->measures[$this->part->position - 1]->lineBreak = true;
                 }
                 break;
@@ -306,7 +330,7 @@ final class Reader
                 $this->line = 2;
                 break;
             default:
-                if ($this->inDynamics && null !== $this->part && null !== $dynamic = Dynamic::tryFrom($name)) {
+                if ($this->inDynamics && null !== $this->part && null !== ($dynamic = Dynamic::tryFrom($name))) {
                     $this->pending()->dynamic = $dynamic;
                 } elseif (isset(self::ARTICULATIONS[$name]) && null !== $this->note) {
                     $this->note->articulations[] = self::ARTICULATIONS[$name];
@@ -594,7 +618,10 @@ final class Reader
     private function openTuplet(): void
     {
         if (null !== $this->part && 0 !== $this->part->tupletToOpen) {
-            $this->part->tuplets[max(1, min(99, (int) $this->voice))][$this->part->tupletToOpen] = [$this->tupletActual, $this->tupletNormal];
+            $this->part->tuplets[max(1, min(99, (int) $this->voice))][$this->part->tupletToOpen] = [
+                $this->tupletActual,
+                $this->tupletNormal,
+            ];
             $this->part->tupletToOpen = 0;
         }
     }
@@ -629,7 +656,13 @@ final class Reader
             $this->measure?->addJump($jump);
         } elseif (null !== $word && null !== $this->part) {
             $this->pending()->words[] = $word;
-        } elseif ('' !== $text && '' === $this->draft->style && 0 === $this->part?->position && 0 === $this->time && $this->part === reset($this->states)) {
+        } elseif (
+            '' !== $text
+            && '' === $this->draft->style
+            && 0 === $this->part?->position
+            && 0 === $this->time
+            && $this->part === reset($this->states)
+        ) {
             // A word over the first note says how the piece goes.
             $this->draft->style = $text;
         } elseif ('' !== $text && !isset($this->told['words '.$text])) {
@@ -658,14 +691,21 @@ final class Reader
     private function ticks(string $duration): int
     {
         if (1 !== preg_match('/^(\d{1,9})(?:\.0+)?$/', $duration, $match)) {
-            $this->draft->notice($this->lineNumber(), 1, 'The duration "{text}" is no whole number.', ['text' => mb_substr($duration, 0, 20)]);
+            $this->draft->notice($this->lineNumber(), 1, 'The duration "{text}" is no whole number.', [
+                'text' => mb_substr($duration, 0, 20),
+            ]);
 
             return 0;
         }
         $divisions = $this->part->divisions ?? 1;
         $ticks = (int) $match[1] * Ticks::PER_QUARTER;
         if (0 !== $ticks % $divisions) {
-            $this->draft->notice($this->lineNumber(), 1, 'The duration {text} of {divisions} is finer than can be kept; the note was left out.', ['text' => $match[1], 'divisions' => (string) $divisions]);
+            $this->draft->notice(
+                $this->lineNumber(),
+                1,
+                'The duration {text} of {divisions} is finer than can be kept; the note was left out.',
+                ['text' => $match[1], 'divisions' => (string) $divisions],
+            );
 
             return 0;
         }
@@ -705,7 +745,9 @@ final class Reader
         try {
             $this->part->meter = Meter::of($this->beats, $this->beatType);
         } catch (\InvalidArgumentException) {
-            $this->draft->notice($this->lineNumber(), 1, 'The meter {text} is not understood.', ['text' => $this->beats.'/'.$this->beatType]);
+            $this->draft->notice($this->lineNumber(), 1, 'The meter {text} is not understood.', [
+                'text' => $this->beats.'/'.$this->beatType,
+            ]);
 
             return;
         }
@@ -737,7 +779,9 @@ final class Reader
             return;
         }
         preg_match_all('/\d{1,2}/', (string) $this->xml->getAttribute('number'), $match);
-        $this->measure->endingStart = array_values(array_filter(array_map(intval(...), $match[0]), static fn (int $number): bool => $number > 0));
+        $this->measure->endingStart = array_values(
+            array_filter(array_map(intval(...), $match[0]), static fn (int $number): bool => $number > 0),
+        );
     }
 
     private function sound(): void
@@ -745,7 +789,7 @@ final class Reader
         $tempo = (float) ($this->xml->getAttribute('tempo') ?? '0');
         if ($tempo >= 10 && $tempo <= 400 && null === $this->draft->goalTempo && null !== $this->measure) {
             $beat = $this->measure->meter->beatTicks();
-            $this->draft->goalTempo = (int) round($tempo * Ticks::PER_QUARTER / $beat);
+            $this->draft->goalTempo = (int) round(($tempo * Ticks::PER_QUARTER) / $beat);
             $this->draft->beatTicks ??= $beat;
         }
         foreach (['fine' => Jump::Fine, 'tocoda' => Jump::ToCoda, 'segno' => Jump::Segno, 'coda' => Jump::Coda] as $attribute => $jump) {
@@ -764,7 +808,12 @@ final class Reader
     private function tempo(string $perMinute): void
     {
         $part = ['whole' => 1, 'half' => 2, 'quarter' => 4, 'eighth' => 8, '16th' => 16][$this->unit] ?? null;
-        if (null === $part || 1 !== preg_match('/^\D*(\d{1,3})(?:\D+(\d{1,3}))?/', $perMinute, $match) || 0 === (int) $match[1] || null !== $this->draft->goalTempo) {
+        if (
+            null === $part
+            || 1 !== preg_match('/^\D*(\d{1,3})(?:\D+(\d{1,3}))?/', $perMinute, $match)
+            || 0 === (int) $match[1]
+            || null !== $this->draft->goalTempo
+        ) {
             return;
         }
         $beat = Ticks::ofWhole(1, $part);

@@ -27,7 +27,16 @@ use CoinStair\Core\Score\Tuplet;
  */
 final class Writer
 {
-    private const TYPES = [1 => 'whole', 2 => 'half', 4 => 'quarter', 8 => 'eighth', 16 => '16th', 32 => '32nd', 64 => '64th', 128 => '128th'];
+    private const TYPES = [
+        1 => 'whole',
+        2 => 'half',
+        4 => 'quarter',
+        8 => 'eighth',
+        16 => '16th',
+        32 => '32nd',
+        64 => '64th',
+        128 => '128th',
+    ];
 
     private \XMLWriter $xml;
     /** @var list<string> */
@@ -286,9 +295,12 @@ final class Writer
             for ($dot = 0; $dot < $value->dots; ++$dot) {
                 $this->xml->writeElement('beat-unit-dot');
             }
-            $this->xml->writeElement('per-minute', $this->piece->goalTempo.(null === $this->piece->goalTempoTo ? '' : '–'.$this->piece->goalTempoTo));
+            $this->xml->writeElement(
+                'per-minute',
+                $this->piece->goalTempo.(null === $this->piece->goalTempoTo ? '' : '–'.$this->piece->goalTempoTo),
+            );
             $this->xml->endElement();
-        }, (string) round((int) $this->piece->goalTempo * $this->piece->beatTicks / Ticks::PER_QUARTER, 2));
+        }, (string) round(((int) $this->piece->goalTempo * $this->piece->beatTicks) / Ticks::PER_QUARTER, 2));
     }
 
     private function direction(\Closure $type, ?string $tempo, string $placement = 'above'): void
@@ -327,7 +339,14 @@ final class Writer
                     $this->move('forward', $event->start - $time);
                     $time = $event->start;
                 }
-                $this->event($part, $event, $accidentals, $beams[$event->id] ?? [], $tuplet, $event->isRest() && $event->length === $measure->length && 1 === \count($events));
+                $this->event(
+                    $part,
+                    $event,
+                    $accidentals,
+                    $beams[$event->id] ?? [],
+                    $tuplet,
+                    $event->isRest() && $event->length === $measure->length && 1 === \count($events),
+                );
                 $time += $event->length;
             }
             unset($voice);
@@ -342,8 +361,14 @@ final class Writer
     }
 
     /** @param array<int, string> $beams */
-    private function event(Part $part, Event $event, Accidentals $accidentals, array $beams, TupletBrackets $brackets, bool $wholeMeasure): void
-    {
+    private function event(
+        Part $part,
+        Event $event,
+        Accidentals $accidentals,
+        array $beams,
+        TupletBrackets $brackets,
+        bool $wholeMeasure,
+    ): void {
         $this->signsBefore($event->marks);
         if ($event->isRest() && $wholeMeasure) {
             $this->note($part, $event, null, 0, $event->length, $accidentals, [], $brackets, true, true, true);
@@ -367,12 +392,16 @@ final class Writer
         if ($marks->isNone()) {
             return;
         }
-        if (null !== $dynamic = $marks->dynamic) {
-            $this->direction(function () use ($dynamic): void {
-                $this->xml->startElement('dynamics');
-                $this->xml->writeElement($dynamic->value);
-                $this->xml->endElement();
-            }, null, 'below');
+        if (null !== ($dynamic = $marks->dynamic)) {
+            $this->direction(
+                function () use ($dynamic): void {
+                    $this->xml->startElement('dynamics');
+                    $this->xml->writeElement($dynamic->value);
+                    $this->xml->endElement();
+                },
+                null,
+                'below',
+            );
         }
         if (Hairpin::None !== $marks->hairpin) {
             $this->direction(fn () => $this->typed('wedge', $marks->hairpin->value), null, 'below');
@@ -390,8 +419,19 @@ final class Writer
     }
 
     /** @param array<int, string> $beams */
-    private function note(Part $part, Event $event, ?Pitch $pitch, int $order, int $length, Accidentals $accidentals, array $beams, TupletBrackets $brackets, bool $first, bool $last, bool $wholeMeasure): void
-    {
+    private function note(
+        Part $part,
+        Event $event,
+        ?Pitch $pitch,
+        int $order,
+        int $length,
+        Accidentals $accidentals,
+        array $beams,
+        TupletBrackets $brackets,
+        bool $first,
+        bool $last,
+        bool $wholeMeasure,
+    ): void {
         $xml = $this->xml;
         $xml->startElement('note');
         if ($this->ids && $first && 0 === $order) {
@@ -468,8 +508,16 @@ final class Writer
         $this->xml->endElement();
     }
 
-    private function notations(Part $part, Event $event, int $order, bool $tiedFrom, bool $tiedTo, bool $first, bool $last, TupletBrackets $brackets): void
-    {
+    private function notations(
+        Part $part,
+        Event $event,
+        int $order,
+        bool $tiedFrom,
+        bool $tiedTo,
+        bool $first,
+        bool $last,
+        TupletBrackets $brackets,
+    ): void {
         $main = 0 === $order;
         $starts = $main && $first ? $event->slurStarts : 0;
         $stops = $main && $last ? $event->slurStops : 0;
@@ -482,7 +530,16 @@ final class Writer
         $articulations = $main ? $marks->articulations : [];
         $lift = $main && $last && $event->marks->lift;
         $technical = BowMark::None !== $bow || null !== $finger || false !== $string;
-        if (!$tiedFrom && !$tiedTo && 0 === $starts + $stops && [] === $opens && [] === $closes && [] === $articulations && !$technical && !$lift) {
+        if (
+            !$tiedFrom
+            && !$tiedTo
+            && 0 === $starts + $stops
+            && [] === $opens
+            && [] === $closes
+            && [] === $articulations
+            && !$technical
+            && !$lift
+        ) {
             return;
         }
         $xml = $this->xml;

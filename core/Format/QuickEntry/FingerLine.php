@@ -26,7 +26,8 @@ final class FingerLine
     private const TOKEN = '/\G(?<string>[CGDAE])?(?<placement>[lhxn])?(?<finger>[0-4])(?::(?<length>\d{0,3}(?:\/\d{0,3})?))?/';
     private const PLACEMENTS = ['l' => Placement::Low, 'h' => Placement::High, 'x' => Placement::Stretched, 'n' => Placement::Natural];
     /** Endings and fields are taken as they stand, with what belongs to them. */
-    private const AS_IT_IS = '/\G(?:\[[A-Za-z]:[^\]]*\]|(?:\[|:*\|[:|\]]*\[?)\d[\d,\-]*(?=\s|$)|![^!]*!|"[^"]*"|z(?::?(?<length>\d{0,3}(?:\/\d{0,3})?))|[^A-Za-z0-9])/';
+    private const AS_IT_IS = '/\G(?:\[[A-Za-z]:[^\]]*\]|(?:\[|:*\|[:|\]]*\[?)\d[\d,\-]*(?=\s|$)|![^!]*!|"[^"]*"'
+        .'|z(?::?(?<length>\d{0,3}(?:\/\d{0,3})?))|[^A-Za-z0-9])/';
 
     private string $abc = '';
     /** @var list<int> column of the typed text, from 1, for each byte of the ABC */
@@ -39,7 +40,8 @@ final class FingerLine
     }
 
     /**
-     * @return array{string, list<int>, list<Problem>, OpenString|null} ABC, typed column of each of its bytes, problems, the string that holds on
+     * @return array{string, list<int>, list<Problem>, OpenString|null} ABC, typed column of each of its bytes, problems, the string that
+     *                                                                  holds on
      */
     public static function translate(string $text, int $line, Instrument $instrument, Key $key, ?OpenString $string): array
     {
@@ -67,7 +69,14 @@ final class FingerLine
                 preg_match('/\G[^\s|]+/', $text, $match, 0, $at);
                 $word = '' === ($match[0] ?? '') ? $text[$at] : $match[0];
                 $match = [$word];
-                $this->problems[] = new Problem($line, $column, mb_strlen($word), new Notice($line, $column, '"{text}" is no finger; one such as G1, Dl2 or 3:2 was expected.', ['text' => mb_substr($word, 0, 20)]));
+                $this->problems[] = new Problem(
+                    $line,
+                    $column,
+                    mb_strlen($word),
+                    new Notice($line, $column, '"{text}" is no finger; one such as G1, Dl2 or 3:2 was expected.', [
+                        'text' => mb_substr($word, 0, 20),
+                    ]),
+                );
             }
             $at += \strlen($match[0]);
         }
@@ -80,19 +89,38 @@ final class FingerLine
         if ('' !== ($match['string'] ?? '')) {
             $named = OpenString::named($this->instrument, $match['string']);
             if (null === $named) {
-                $this->problems[] = new Problem($line, $column, \strlen($token), new Notice($line, $column, 'The {instrument} has no {string} string.', ['instrument' => $this->instrument->value, 'string' => $match['string']]));
+                $this->problems[] = new Problem(
+                    $line,
+                    $column,
+                    \strlen($token),
+                    new Notice($line, $column, 'The {instrument} has no {string} string.', [
+                        'instrument' => $this->instrument->value,
+                        'string' => $match['string'],
+                    ]),
+                );
 
                 return;
             }
             $this->string = $named;
         }
         if (null === $this->string) {
-            $this->problems[] = new Problem($line, $column, \strlen($token), new Notice($line, $column, 'The first finger needs its string, as in D{token}.', ['token' => $token]));
+            $this->problems[] = new Problem(
+                $line,
+                $column,
+                \strlen($token),
+                new Notice($line, $column, 'The first finger needs its string, as in D{token}.', ['token' => $token]),
+            );
 
             return;
         }
         try {
-            $pitch = FirstPosition::pitch($this->instrument, $this->string, (int) $match['finger'], self::PLACEMENTS[$match['placement'] ?? ''] ?? null, $this->key);
+            $pitch = FirstPosition::pitch(
+                $this->instrument,
+                $this->string,
+                (int) $match['finger'],
+                self::PLACEMENTS[$match['placement'] ?? ''] ?? null,
+                $this->key,
+            );
         } catch (Refusal $refusal) {
             $this->problems[] = new Problem($line, $column, \strlen($token), $refusal->notice->at($line, $column));
 
@@ -124,6 +152,9 @@ final class FingerLine
     {
         $sign = [-2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^'][$pitch->alteration] ?? '';
 
-        return $sign.($pitch->octave >= 5 ? strtolower($pitch->letter).str_repeat("'", $pitch->octave - 5) : $pitch->letter.str_repeat(',', 4 - $pitch->octave));
+        return $sign.
+            ($pitch->octave >= 5
+                ? strtolower($pitch->letter).str_repeat("'", $pitch->octave - 5)
+                : $pitch->letter.str_repeat(',', 4 - $pitch->octave));
     }
 }

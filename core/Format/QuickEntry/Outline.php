@@ -37,8 +37,17 @@ final readonly class Outline
      * @param string $sections names and their first measures, such as "A 1, B 9, A 17"
      * @param string $tempo    beats a minute, or empty
      */
-    public static function of(string $title, string $composer, string $meter, string $key, string $measures, string $pickup, string $lines, string $sections, string $tempo): self
-    {
+    public static function of(
+        string $title,
+        string $composer,
+        string $meter,
+        string $key,
+        string $measures,
+        string $pickup,
+        string $lines,
+        string $sections,
+        string $tempo,
+    ): self {
         $problems = [];
         $tell = static function (string $template, string $text) use (&$problems): void {
             $problems[] = new Problem(0, 0, 0, new Notice(0, 0, $template, ['text' => mb_substr($text, 0, 40)]));
@@ -66,7 +75,16 @@ final readonly class Outline
             $tell('The tempo "{text}" is no number of beats a minute.', $tempo);
             $tempo = '';
         }
-        $piece = self::piece($title, $composer, $parsedMeter, $parsedKey ?? Key::of(0), $count, $upbeat, self::breaks($lines, $tell), '' === trim($tempo) ? null : (int) trim($tempo));
+        $piece = self::piece(
+            $title,
+            $composer,
+            $parsedMeter,
+            $parsedKey ?? Key::of(0),
+            $count,
+            $upbeat,
+            self::breaks($lines, $tell),
+            '' === trim($tempo) ? null : (int) trim($tempo),
+        );
 
         return new self(self::withSections($piece, $sections, $tell), $problems);
     }
@@ -74,7 +92,9 @@ final readonly class Outline
     private static function meter(string $text): ?Meter
     {
         try {
-            return 1 === preg_match('~^\s*(\d{1,2})\s*/\s*(\d{1,2})\s*$~', $text, $match) ? Meter::of((int) $match[1], (int) $match[2]) : null;
+            return 1 === preg_match('~^\s*(\d{1,2})\s*/\s*(\d{1,2})\s*$~', $text, $match)
+                ? Meter::of((int) $match[1], (int) $match[2])
+                : null;
         } catch (\InvalidArgumentException) {
             return null;
         }
@@ -109,8 +129,16 @@ final readonly class Outline
     }
 
     /** @param list<int> $lines */
-    private static function piece(string $title, string $composer, Meter $meter, Key $key, int $count, int $upbeat, array $lines, ?int $tempo): Piece
-    {
+    private static function piece(
+        string $title,
+        string $composer,
+        Meter $meter,
+        Key $key,
+        int $count,
+        int $upbeat,
+        array $lines,
+        ?int $tempo,
+    ): Piece {
         $measures = $events = [];
         $total = $count + ($upbeat > 0 ? 1 : 0);
         $left = array_shift($lines) ?? 0;
@@ -122,11 +150,26 @@ final readonly class Outline
             if ($break) {
                 $length = $left = array_shift($lines) ?? $length;
             }
-            $measures[] = new Measure($position, '', $meter, $key, $ticks, end: $last ? BarStyle::Final : BarStyle::Regular, lineBreak: $break && !$last);
+            $measures[] = new Measure(
+                $position,
+                '',
+                $meter,
+                $key,
+                $ticks,
+                end: $last ? BarStyle::Final : BarStyle::Regular,
+                lineBreak: $break && !$last,
+            );
             $events[] = [new Event("P1-m$position-v1-0", 1, 0, $ticks, [], Tuplet::none(), false, false, 0, 0, Marks::none())];
         }
 
-        return new Piece($title, $composer, $measures, [new Part('P1', '', Instrument::Other, Clef::Treble, $events)], $tempo, $meter->beatTicks());
+        return new Piece(
+            $title,
+            $composer,
+            $measures,
+            [new Part('P1', '', Instrument::Other, Clef::Treble, $events)],
+            $tempo,
+            $meter->beatTicks(),
+        );
     }
 
     /** @param \Closure(string, string): void $tell */
@@ -140,7 +183,10 @@ final readonly class Outline
             }
             $position = 1 === preg_match('/^\s*(.{1,20}?)\s+(\d{1,4})\s*$/u', $section, $match) ? $numbers->find($match[2]) : null;
             if (null === $position) {
-                $tell('A section is a name and its first measure, such as "B 9"; "{text}" is not, or there is no such measure.', trim($section));
+                $tell(
+                    'A section is a name and its first measure, such as "B 9"; "{text}" is not, or there is no such measure.',
+                    trim($section),
+                );
                 continue;
             }
             $measures[$position] = $measures[$position]->rehearsed($match[1] ?? '');

@@ -14,7 +14,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Ticks;
 
 /**
- * Reads a line while it is typed (handbook 2). Whatever stands there, it answers: with a piece as far as there is one, and with what is wrong and where.
+ * Reads a line while it is typed (handbook 2). Whatever stands there, it answers: with a piece as far as there is one, and with what is
+ * wrong and where.
  */
 final class Reader
 {
@@ -41,7 +42,10 @@ final class Reader
             $problems[] = self::problem($notice, \count($head), $maps, explode("\n", $text));
         }
         usort($problems, static fn (Problem $a, Problem $b): int => [$a->line, $a->column] <=> [$b->line, $b->column]);
-        $wrong = array_map(static fn (Notice $notice): string => $notice->parameters['measure'] ?? '', array_filter($read->notices, static fn (Notice $notice): bool => isset($notice->parameters['beats'])));
+        $wrong = array_map(
+            static fn (Notice $notice): string => $notice->parameters['measure'] ?? '',
+            array_filter($read->notices, static fn (Notice $notice): bool => isset($notice->parameters['beats'])),
+        );
 
         return new EntryResult($read->piece, $problems, self::counts($read->piece, $wrong));
     }
@@ -69,10 +73,22 @@ final class Reader
     {
         $problems = [];
         if (null === self::key($entry->key)) {
-            $problems[] = new Problem(0, 0, 0, new Notice(0, 0, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', ['text' => mb_substr($entry->key, 0, 20)]));
+            $problems[] = new Problem(
+                0,
+                0,
+                0,
+                new Notice(0, 0, 'The key "{text}" is not understood; one such as D, Gm or A mix was expected.', [
+                    'text' => mb_substr($entry->key, 0, 20),
+                ]),
+            );
         }
         if ('' !== trim($entry->tempo) && 1 !== preg_match('/^\d{2,3}$/', trim($entry->tempo))) {
-            $problems[] = new Problem(0, 0, 0, new Notice(0, 0, 'The tempo "{text}" is no number of beats a minute.', ['text' => mb_substr($entry->tempo, 0, 20)]));
+            $problems[] = new Problem(
+                0,
+                0,
+                0,
+                new Notice(0, 0, 'The tempo "{text}" is no number of beats a minute.', ['text' => mb_substr($entry->tempo, 0, 20)]),
+            );
         }
 
         return $problems;
@@ -132,7 +148,12 @@ final class Reader
         $column = [] === $maps ? $column : $maps[$line - 1][$column - 1] ?? 1;
         preg_match('/^(?:\|[:\]|]*\s*)?[^\s|]+/u', mb_substr($text, $column - 1), $match);
 
-        return new Problem($line, $column, max(1, mb_strlen($match[0] ?? '')), new Notice($line, $column, $notice->template, $notice->parameters));
+        return new Problem(
+            $line,
+            $column,
+            max(1, mb_strlen($match[0] ?? '')),
+            new Notice($line, $column, $notice->template, $notice->parameters),
+        );
     }
 
     /**
@@ -145,7 +166,12 @@ final class Reader
         $numbers = MeasureNumbers::of($piece);
         $counts = [];
         foreach ($piece->measures as $position => $measure) {
-            $counts[] = new MeasureCount($numbers->at($position), Ticks::beats($measure->length, $measure->meter->unitTicks()), $measure->meter->count, !\in_array((string) ($position + 1), $wrong, true));
+            $counts[] = new MeasureCount(
+                $numbers->at($position),
+                Ticks::beats($measure->length, $measure->meter->unitTicks()),
+                $measure->meter->count,
+                !\in_array((string) ($position + 1), $wrong, true),
+            );
         }
 
         return $counts;

@@ -28,7 +28,17 @@ final class Writer
         [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], null, $signs);
         $first = $excerpt->measures[0];
 
-        return new Entry(EntryMode::Letters, $text, $piece->title, $piece->composer, $first->meter->name(), $unit, AbcWriter::keyText($first->key), (string) $piece->goalTempo, $part->instrument);
+        return new Entry(
+            EntryMode::Letters,
+            $text,
+            $piece->title,
+            $piece->composer,
+            $first->meter->name(),
+            $unit,
+            AbcWriter::keyText($first->key),
+            (string) $piece->goalTempo,
+            $part->instrument,
+        );
     }
 
     /**
@@ -51,11 +61,25 @@ final class Writer
             $letter = $holding === $string->letter ? '' : $string->letter;
             $holding = $string->letter;
 
-            return $letter.($byKey || 0 === $finger ? '' : self::LETTERS[$placement->value]).$finger.('' === $length ? '' : ':'.$length).' ';
+            return $letter.
+                ($byKey || 0 === $finger ? '' : self::LETTERS[$placement->value]).
+                $finger.
+                ('' === $length ? '' : ':'.$length).
+                ' ';
         };
         [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], $tones);
         $first = $excerpt->measures[0];
 
-        return new Entry(EntryMode::Fingers, trim((string) preg_replace(['/\((\d+:\d+:\d+) /', '/ {2,}/', '/ (?=[)-])/'], ['t$1 ', ' ', ''], $text)), $piece->title, $piece->composer, $first->meter->name(), $unit, AbcWriter::keyText($first->key), (string) $piece->goalTempo, $part->instrument);
+        return new Entry(
+            EntryMode::Fingers,
+            trim((string) preg_replace(['/\((\d+:\d+:\d+) /', '/ {2,}/', '/ (?=[)-])/'], ['t$1 ', ' ', ''], $text)),
+            $piece->title,
+            $piece->composer,
+            $first->meter->name(),
+            $unit,
+            AbcWriter::keyText($first->key),
+            (string) $piece->goalTempo,
+            $part->instrument,
+        );
     }
 }

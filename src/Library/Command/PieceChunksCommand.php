@@ -22,8 +22,19 @@ final class PieceChunksCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
-            ->addOption('method', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(Method::cases(), 'value')), Method::Forward->value)
-            ->addOption('instrument', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'violin, viola, cello or bass, several times or with commas; all if not given')
+            ->addOption(
+                'method',
+                null,
+                InputOption::VALUE_REQUIRED,
+                implode(', ', array_column(Method::cases(), 'value')),
+                Method::Forward->value,
+            )
+            ->addOption(
+                'instrument',
+                null,
+                InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
+                'violin, viola, cello or bass, several times or with commas; all if not given',
+            )
             ->addOption('level', null, InputOption::VALUE_REQUIRED, 'year of playing, 1 to 4', '1')
             ->addOption('tempo', null, InputOption::VALUE_REQUIRED, 'goal in beats a minute, 20 to 400', '72')
             ->addOption('open-strings', null, InputOption::VALUE_REQUIRED, 'open, long or crossing; by level if not given')
@@ -35,16 +46,31 @@ final class PieceChunksCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{method: string, instrument: list<string>, level: string, tempo: string, 'open-strings': string|null, bowing: string, amount: string, explain: bool, format: string} $options */
+        /**
+         * @var array{
+         *     method: string, instrument: list<string>, level: string, tempo: string, 'open-strings': string|null, bowing: string,
+         *     amount: string, explain: bool, format: string,
+         * } $options
+         */
         $options = $input->getOptions();
         $instruments = self::instruments($options['instrument']);
         $method = Method::tryFrom($options['method']);
         $tempo = ctype_digit($options['tempo']) ? (int) $options['tempo'] : 0;
         $level = ctype_digit($options['level']) ? (int) $options['level'] : 0;
-        $choices = array_filter(['openStrings' => $options['open-strings'], 'bowing' => $options['bowing'], 'amount' => $options['amount']], static fn (?string $choice): bool => null !== $choice);
+        $choices = array_filter(
+            ['openStrings' => $options['open-strings'], 'bowing' => $options['bowing'], 'amount' => $options['amount']],
+            static fn (?string $choice): bool => null !== $choice,
+        );
         $policies = HandPolicies::of($level, $choices);
-        if (null === $instruments || null === $method || $tempo < 20 || $tempo > 400 || $level !== $policies->level
-            || [] !== array_diff_assoc($choices, $policies->chosen()) || !\in_array($options['format'], ['text', 'json'], true)) {
+        if (
+            null === $instruments
+            || null === $method
+            || $tempo < 20
+            || $tempo > 400
+            || $level !== $policies->level
+            || [] !== array_diff_assoc($choices, $policies->chosen())
+            || !\in_array($options['format'], ['text', 'json'], true)
+        ) {
             ScoreFileInput::errors($output)->writeln('An option is not understood; bin/console piece:chunks --help lists them.');
 
             return Command::INVALID;
@@ -57,7 +83,18 @@ final class PieceChunksCommand extends Command
         }
         $report = ChunksReport::of($read->piece, $instruments, $policies, $tempo, $method);
         if ('json' === $options['format']) {
-            $output->write(json_encode($report, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    $report,
+                    \JSON_THROW_ON_ERROR |
+                        \JSON_PRETTY_PRINT |
+                        \JSON_UNESCAPED_UNICODE |
+                        \JSON_UNESCAPED_SLASHES |
+                        \JSON_PRESERVE_ZERO_FRACTION,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             $this->text($report, MeasureNumbers::of($read->piece)->all(), $options['explain'], $output);
         }
@@ -85,8 +122,15 @@ final class PieceChunksCommand extends Command
     }
 
     /**
-     * @param array{spots: list<array{instrument: string, from: array{position: int, offset: string}, comfort: float|null, reason: string}>, chunks: list<array{id: string, kind: string, from: array{position: int, offset: string}, to: array{position: int, offset: string}, comfort: float|null}>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>} $report
-     * @param list<string>                                                                                                                                                                                                                                                                                                                                                                  $numbers
+     * @param array{
+     *     spots: list<array{instrument: string, from: array{position: int, offset: string}, comfort: float|null, reason: string}>,
+     *     chunks: list<array{
+     *     id: string, kind: string, from: array{position: int, offset: string}, to: array{position: int, offset: string},
+     *     comfort: float|null,
+     *     }>,
+     *     order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>,
+     * } $report
+     * @param list<string> $numbers
      */
     private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
     {
@@ -95,13 +139,34 @@ final class PieceChunksCommand extends Command
             return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
         };
         foreach (\array_slice($report['spots'], 0, $explain ? null : 5) as $spot) {
-            $output->writeln(\sprintf('%s, %s: %s%s', $spot['instrument'], $place($spot['from']), $spot['reason'], null === $spot['comfort'] ? '' : ' '.round($spot['comfort'])), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                \sprintf(
+                    '%s, %s: %s%s',
+                    $spot['instrument'],
+                    $place($spot['from']),
+                    $spot['reason'],
+                    null === $spot['comfort'] ? '' : ' '.round($spot['comfort']),
+                ),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
         $chunks = array_column($report['chunks'], null, 'id');
         foreach ($report['order'] as $step) {
             $chunk = $chunks[$step['chunk']];
             $like = null === $step['like'] ? '' : ' as at '.$place($chunks[$step['like']]['from']);
-            $output->writeln(\sprintf('%-5s %-8s %s up to %s%s%s%s', $step['as'], $chunk['kind'], $place($chunk['from']), $place($chunk['to']), $like, null === $step['rung'] ? '' : ', '.$step['rung'], null === $chunk['comfort'] ? '' : ', comfortable at '.round($chunk['comfort'])), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                \sprintf(
+                    '%-5s %-8s %s up to %s%s%s%s',
+                    $step['as'],
+                    $chunk['kind'],
+                    $place($chunk['from']),
+                    $place($chunk['to']),
+                    $like,
+                    null === $step['rung'] ? '' : ', '.$step['rung'],
+                    null === $chunk['comfort'] ? '' : ', comfortable at '.round($chunk['comfort']),
+                ),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
     }
 }

@@ -36,7 +36,11 @@ final class PieceConvertCommand extends Command
         $writer = ScoreWriter::tryFrom((string) $options['to']);
         $reading = Reading::tryFrom($options['reading']);
         $tempo = $options['tempo'];
-        if (null === $writer || null === $reading || (null !== $tempo && (!ctype_digit($tempo) || (int) $tempo < 20 || (int) $tempo > 400))) {
+        if (
+            null === $writer
+            || null === $reading
+            || (null !== $tempo && (!ctype_digit($tempo) || (int) $tempo < 20 || (int) $tempo > 400))
+        ) {
             $errors->writeln('--to is abc, musicxml, mxl or midi; --reading is printed, plain or once; --tempo is 20 to 400.');
 
             return Command::INVALID;
@@ -46,7 +50,10 @@ final class PieceConvertCommand extends Command
             return Command::FAILURE;
         }
         foreach ($read->notices as $notice) {
-            $errors->writeln(\sprintf('%d:%d %s', $notice->line, $notice->column, $notice->text()), OutputInterface::OUTPUT_PLAIN | OutputInterface::VERBOSITY_VERBOSE);
+            $errors->writeln(
+                \sprintf('%d:%d %s', $notice->line, $notice->column, $notice->text()),
+                OutputInterface::OUTPUT_PLAIN | OutputInterface::VERBOSITY_VERBOSE,
+            );
         }
         $bytes = $writer->write($read->piece, Performance::read($read->piece, $reading, null === $tempo ? null : (int) $tempo));
         if (null === $options['output']) {

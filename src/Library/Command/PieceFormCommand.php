@@ -41,7 +41,18 @@ final class PieceFormCommand extends Command
         }
         $report = FormReport::of($read->piece, $level);
         if ('json' === $options['format']) {
-            $output->write(json_encode($report, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRESERVE_ZERO_FRACTION)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    $report,
+                    \JSON_THROW_ON_ERROR |
+                        \JSON_PRETTY_PRINT |
+                        \JSON_UNESCAPED_UNICODE |
+                        \JSON_UNESCAPED_SLASHES |
+                        \JSON_PRESERVE_ZERO_FRACTION,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             $this->text($report, MeasureNumbers::of($read->piece)->all(), $output);
         }
@@ -50,21 +61,45 @@ final class PieceFormCommand extends Command
     }
 
     /**
-     * @param array{measures: list<array{position: int, likeness: list<array{of: int, kind: string, by: int|float}>, figures: list<string>}>, sections: list<array{label: string, from: int, to: int}>, distinct: int, borders: list<array{position: int}>} $report
-     * @param list<string>                                                                                                                                                                                                                                  $numbers
+     * @param array{
+     *     measures: list<array{position: int, likeness: list<array{of: int, kind: string, by: int|float}>, figures: list<string>}>,
+     *     sections: list<array{label: string, from: int, to: int}>, distinct: int, borders: list<array{position: int}>,
+     * } $report
+     * @param list<string> $numbers
      */
     private function text(array $report, array $numbers, OutputInterface $output): void
     {
         $output->writeln(\sprintf('%d measures, of which %d are to be learned', \count($report['measures']), $report['distinct']));
         foreach ($report['sections'] as $section) {
-            $output->writeln(\sprintf('%s: %s to %s', $section['label'], $numbers[$section['from']] ?? '', $numbers[$section['to'] - 1] ?? ''), OutputInterface::OUTPUT_RAW);
+            $output->writeln(
+                \sprintf('%s: %s to %s', $section['label'], $numbers[$section['from']] ?? '', $numbers[$section['to'] - 1] ?? ''),
+                OutputInterface::OUTPUT_RAW,
+            );
         }
-        $output->writeln('Phrases begin at '.implode(', ', array_map(static fn (int $position): string => $numbers[$position] ?? '', [0, ...array_column($report['borders'], 'position')])));
+        $output->writeln(
+            'Phrases begin at '.
+                implode(
+                    ', ',
+                    array_map(static fn (int $position): string => $numbers[$position] ?? '', [
+                        0,
+                        ...array_column($report['borders'], 'position'),
+                    ]),
+                ),
+        );
         foreach ($report['measures'] as $measure) {
-            $likes = array_map(static fn (array $like): string => $like['kind'].(0 === $like['by'] ? '' : ' '.$like['by']).' as '.($numbers[$like['of']] ?? ''), array_filter($measure['likeness'], static fn (array $like): bool => 'same-rhythm' !== $like['kind']));
+            $likes = array_map(
+                static fn (array $like): string => $like['kind'].
+                    (0 === $like['by'] ? '' : ' '.$like['by']).
+                    ' as '.
+                    ($numbers[$like['of']] ?? ''),
+                array_filter($measure['likeness'], static fn (array $like): bool => 'same-rhythm' !== $like['kind']),
+            );
             $told = [...$likes, ...$measure['figures']];
             if ([] !== $told) {
-                $output->writeln(\sprintf('%4s  %s', $numbers[$measure['position']] ?? '', implode('; ', $told)), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    \sprintf('%4s  %s', $numbers[$measure['position']] ?? '', implode('; ', $told)),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         }
     }

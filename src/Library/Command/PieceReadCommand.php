@@ -19,8 +19,13 @@ final class PieceReadCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
+        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')->addOption(
+            'format',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'text or json',
+            'text',
+        );
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -39,7 +44,14 @@ final class PieceReadCommand extends Command
             return Command::FAILURE;
         }
         if ('json' === $format) {
-            $output->write(json_encode(PieceReport::of($read), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)."\n", false, OutputInterface::OUTPUT_RAW);
+            $output->write(
+                json_encode(
+                    PieceReport::of($read),
+                    \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
+                )."\n",
+                false,
+                OutputInterface::OUTPUT_RAW,
+            );
         } else {
             $this->text($read, $output);
         }
@@ -53,9 +65,27 @@ final class PieceReadCommand extends Command
         $numbers = MeasureNumbers::of($read->piece);
         $output->writeln([
             $report['title'].('' === $report['composer'] ? '' : ', '.$report['composer']),
-            \sprintf('%d measures, %s to %s; %s quarters as printed', \count($report['measures']), $numbers->at(0), $numbers->at(\count($report['measures']) - 1), $report['quarters']['printed']),
-            'Parts: '.implode(', ', array_map(static fn (array $part): string => \sprintf('%s (%s)', '' === $part['name'] ? $part['id'] : $part['name'], $part['instrument']), $report['parts'])),
-            'Play order: '.implode(' ', array_map(static fn (int $position): string => $numbers->at($position), $report['playOrder']['printed'])),
+            \sprintf(
+                '%d measures, %s to %s; %s quarters as printed',
+                \count($report['measures']),
+                $numbers->at(0),
+                $numbers->at(\count($report['measures']) - 1),
+                $report['quarters']['printed'],
+            ),
+            'Parts: '.
+            implode(
+                ', ',
+                array_map(
+                    static fn (array $part): string => \sprintf(
+                        '%s (%s)',
+                        '' === $part['name'] ? $part['id'] : $part['name'],
+                        $part['instrument'],
+                    ),
+                    $report['parts'],
+                ),
+            ),
+            'Play order: '.
+            implode(' ', array_map(static fn (int $position): string => $numbers->at($position), $report['playOrder']['printed'])),
         ]);
         foreach ($report['notices'] as $notice) {
             $output->writeln(\sprintf('%d:%d %s', $notice['line'], $notice['column'], $notice['message']));

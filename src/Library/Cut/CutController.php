@@ -19,8 +19,11 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
 final class CutController extends AbstractController
 {
-    public function __construct(private readonly ClassRepository $classes, private readonly CutEditor $editor, private readonly CutView $view)
-    {
+    public function __construct(
+        private readonly ClassRepository $classes,
+        private readonly CutEditor $editor,
+        private readonly CutView $view,
+    ) {
     }
 
     /** The map for another class, method or choice of instruments. */
@@ -51,12 +54,16 @@ final class CutController extends AbstractController
             $this->addFlash('error', $problem);
         }
 
-        return $this->redirectToRoute('piece', [
-            'id' => $piece->getId(),
-            'for' => $query->for(),
-            'method' => $query->method->value,
-            'instruments' => array_column($query->instruments, 'value'),
-        ], 303);
+        return $this->redirectToRoute(
+            'piece',
+            [
+                'id' => $piece->getId(),
+                'for' => $query->for(),
+                'method' => $query->method->value,
+                'instruments' => array_column($query->instruments, 'value'),
+            ],
+            303,
+        );
     }
 
     /** Two methods over the same map, with their steps and minutes. */
@@ -70,7 +77,9 @@ final class CutController extends AbstractController
             $sides[] = new MethodSide($side, $method, $this->view->of($piece, $query->with($method)));
         }
 
-        return $this->render('library/methods.html.twig', ['page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->all())]);
+        return $this->render('library/methods.html.twig', [
+            'page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->all()),
+        ]);
     }
 
     private function workspace(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Response

@@ -24,8 +24,11 @@ use Doctrine\ORM\EntityManagerInterface;
  */
 final readonly class CutEditor
 {
-    public function __construct(private EntityManagerInterface $entities, private ChunkRepository $chunks, private CutChangeRepository $changes)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private ChunkRepository $chunks,
+        private CutChangeRepository $changes,
+    ) {
     }
 
     /**
@@ -78,7 +81,13 @@ final readonly class CutEditor
         }
         $measures = $to->position - $from->position + ($to->offset > 0 ? 1 : 0);
         $whole = $from->equals($score->start()) && $to->equals($score->end());
-        $chunk = Chunk::of($score, $kind ?? ($whole ? ChunkKind::Whole : ChunkKind::ofSize($measures)), $from, $to, !$to->equals($score->end()));
+        $chunk = Chunk::of(
+            $score,
+            $kind ?? ($whole ? ChunkKind::Whole : ChunkKind::ofSize($measures)),
+            $from,
+            $to,
+            !$to->equals($score->end()),
+        );
 
         return $this->change($piece, $plan, '', static fn (Cut $cut): Cut => $cut->with($chunk));
     }
@@ -95,7 +104,9 @@ final readonly class CutEditor
     {
         $change = $this->changes->next($piece, $again);
         if ($seen > 0 && $change?->getId() !== $seen) {
-            throw Refusal::because('The cut was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.');
+            throw Refusal::because(
+                'The cut was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.',
+            );
         }
         if (null !== $change) {
             $this->restore($change, $again ? 1 : 0);
@@ -120,7 +131,7 @@ final readonly class CutEditor
             if ($was === $chunk && ($number !== $after->touched || isset($own[$number]))) {
                 continue;
             }
-            $row = $rows[$number] ?? $rows[$byEdges[$chunk->edges()] ?? 0] ?? null;
+            $row = $rows[$number] ?? ($rows[$byEdges[$chunk->edges()] ?? 0] ?? null);
             if (null === $row) {
                 $row = new Row($piece, $chunk, false);
                 $row->setRemoved(true);

@@ -17,8 +17,12 @@ use Symfony\Component\HttpFoundation\InputBag;
 final readonly class CutQuery
 {
     /** @param list<Instrument> $instruments that were named; none for want of a choice */
-    private function __construct(public ?SchoolClass $class, public HandPolicies $policies, public array $instruments, public Method $method)
-    {
+    private function __construct(
+        public ?SchoolClass $class,
+        public HandPolicies $policies,
+        public array $instruments,
+        public Method $method,
+    ) {
     }
 
     /**
@@ -27,8 +31,9 @@ final readonly class CutQuery
      */
     public static function of(InputBag $query, Piece $piece, ClassRepository $repository, ?array $classes = null): self
     {
-        $for = ForWhom::parse($query->getString('for'), $repository)
-            ?? ForWhom::class($repository->workingOn($piece, $classes ?? $repository->all()));
+        $for =
+            ForWhom::parse($query->getString('for'), $repository) ??
+            ForWhom::class($repository->workingOn($piece, $classes ?? $repository->all()));
         $own = $for->class?->instruments() ?: Instrument::strings();
         $asked = $query->all('instruments');
 

@@ -89,7 +89,8 @@ final readonly class CutView
         $own = ChunkRepository::ownOf($chunks);
         $coverage = self::coverage($chunks, $forClass->standing);
         $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments);
-        $fingerprint = $forClass->fingerprint('cut')
+        $fingerprint = $forClass
+            ->fingerprint('cut')
             ->with('method', $query->method)
             ->with('instruments', $plan->instruments)
             ->with('class', $forClass->policies)
@@ -112,20 +113,29 @@ final readonly class CutView
         foreach ($plan->proposed() as $chunk) {
             $shown[] = new MapChunk($chunk, $this->music->span($score, $chunk), true, $plan->hardest($chunk));
         }
-        usort($shown, static fn (MapChunk $one, MapChunk $other): int => $one->chunk->from->compare($other->chunk->from)
-            ?: $other->chunk->to->compare($one->chunk->to));
-        $heat = array_map(fn (Hardest $hardest): array => [
-            'tempo' => (int) floor($hardest->tempo()),
-            'share' => $hardest->tempo() / $plan->goal,
-            'told' => $this->reason($score, $hardest),
-        ], $plan->heat());
+        usort(
+            $shown,
+            static fn (MapChunk $one, MapChunk $other): int => $one->chunk->from->compare($other->chunk->from) ?:
+            $other->chunk->to->compare($one->chunk->to),
+        );
+        $heat = array_map(
+            fn (Hardest $hardest): array => [
+                'tempo' => (int) floor($hardest->tempo()),
+                'share' => $hardest->tempo() / $plan->goal,
+                'told' => $this->reason($score, $hardest),
+            ],
+            $plan->heat(),
+        );
         $together = Spot::together($plan->spots());
         $holdsBack = $plan->holdsBack();
 
         return new ShownCut(
             MeasureMap::of($score, $likeness, $shown, Sections::of($score, $likeness), $heat, $coverage),
             array_map(fn (MapChunk $chunk): array => $this->chunk($score, $chunk), $shown),
-            array_map(fn (array $spots): array => $this->spot($score, $spots, \count($plan->instruments)), \array_slice($together, 0, self::SPOTS)),
+            array_map(
+                fn (array $spots): array => $this->spot($score, $spots, \count($plan->instruments)),
+                \array_slice($together, 0, self::SPOTS),
+            ),
             \count($together),
             $this->steps($plan),
             $plan->seconds(),
@@ -139,10 +149,12 @@ final readonly class CutView
     /** @return array<string, list<string>> */
     private function talk(Talk $talk): array
     {
-        return array_map(
-            fn (array $notices): array => array_map($this->music->notice(...), \array_slice($notices, 0, self::SENTENCES)),
-            ['sections' => $talk->sections, 'returns' => $talk->returns, 'figures' => $talk->figures, 'texture' => $talk->texture],
-        );
+        return array_map(fn (array $notices): array => array_map($this->music->notice(...), \array_slice($notices, 0, self::SENTENCES)), [
+            'sections' => $talk->sections,
+            'returns' => $talk->returns,
+            'figures' => $talk->figures,
+            'texture' => $talk->texture,
+        ]);
     }
 
     /** @return ChunkRow */
@@ -169,7 +181,9 @@ final readonly class CutView
     private function spot(Score $score, array $spots, int $all): array
     {
         $spot = $spots[0];
-        $players = array_values(array_unique(array_map(fn (Spot $one): string => $this->translator->trans('players.'.$one->instrument->value), $spots)));
+        $players = array_values(
+            array_unique(array_map(fn (Spot $one): string => $this->translator->trans('players.'.$one->instrument->value), $spots)),
+        );
 
         return [
             'players' => \count($players) === $all && $all > 1 ? $this->translator->trans('All') : implode(', ', $players),

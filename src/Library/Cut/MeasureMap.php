@@ -17,8 +17,15 @@ use CoinStair\Core\Standing\CoverageState;
  * The measure map, laid out: rows of measures as in the book, or four to a row, and over them the chunks as nested arcs (handbook 5).
  *
  * @phpstan-type Heat array{tempo: int, share: float, told: string}
- * @phpstan-type Tile array{position: int, x: int, y: int, width: int, beats: float, number: string, printed: string, marks: list<string>, repeatStart: bool, repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string, heat: int, heatWidth: float, tempo: int, told: string, coverage: string}
- * @phpstan-type Arc array{edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, first: bool, kind: string, proposed: bool}
+ * @phpstan-type Tile array{
+ *     position: int, x: int, y: int, width: int, beats: float, number: string, printed: string, marks: list<string>, repeatStart: bool,
+ *     repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string, heat: int,
+ *     heatWidth: float, tempo: int, told: string, coverage: string,
+ * }
+ * @phpstan-type Arc array{
+ *     edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, first: bool,
+ *     kind: string, proposed: bool,
+ * }
  * @phpstan-type Band array{label: string, x: int, y: int, width: int, start: bool, run: string}
  */
 final readonly class MeasureMap
@@ -46,8 +53,15 @@ final readonly class MeasureMap
      * @param list<Arc>  $arcs
      * @param list<Band> $bands sections
      */
-    private function __construct(public array $tiles, public array $arcs, public array $bands, public int $width, public int $height, public int $rowLength, public int $distinct)
-    {
+    private function __construct(
+        public array $tiles,
+        public array $arcs,
+        public array $bands,
+        public int $width,
+        public int $height,
+        public int $rowLength,
+        public int $distinct,
+    ) {
     }
 
     /**
@@ -56,8 +70,14 @@ final readonly class MeasureMap
      * @param array<int, Heat>          $heat     of measures that are not comfortable at the goal, by position
      * @param array<int, CoverageState> $coverage by position
      */
-    public static function of(Piece $piece, Likeness $likeness, array $chunks = [], array $sections = [], array $heat = [], array $coverage = []): self
-    {
+    public static function of(
+        Piece $piece,
+        Likeness $likeness,
+        array $chunks = [],
+        array $sections = [],
+        array $heat = [],
+        array $coverage = [],
+    ): self {
         $rows = self::rows($piece);
         $lanes = self::lanes($piece, $chunks);
         $numbers = MeasureNumbers::of($piece);
@@ -71,14 +91,30 @@ final readonly class MeasureMap
                 array_push($bands, ...self::bands($sections, $numbers, $row, $y, $tileWidth));
                 $y += self::BAND_HEIGHT;
             }
-            $inRow = array_values(array_filter($chunks, static fn (MapChunk $shown): bool => $shown->chunk->lastPosition() >= $row[0] && $shown->chunk->from->position <= $row[\count($row) - 1]));
+            $inRow = array_values(
+                array_filter(
+                    $chunks,
+                    static fn (MapChunk $shown): bool => $shown->chunk->lastPosition() >= $row[0]
+                        && $shown->chunk->from->position <= $row[\count($row) - 1],
+                ),
+            );
             $rises = self::laneRises($inRow, $lanes, $row[0]);
             $top = $y + self::HEADROOM + $rises[\count($rises) - 1];
             foreach ($inRow as $shown) {
                 $arcs[] = self::arc($piece, $shown, $row, $top - $rises[$lanes[$shown->edges]], $tileWidth);
             }
             foreach ($row as $column => $position) {
-                $tiles[] = self::tile($piece, $numbers, $position, self::MARGIN + $column * $tileWidth, $top, $tileWidth, $returning, $heat[$position] ?? null, $coverage[$position] ?? null);
+                $tiles[] = self::tile(
+                    $piece,
+                    $numbers,
+                    $position,
+                    self::MARGIN + $column * $tileWidth,
+                    $top,
+                    $tileWidth,
+                    $returning,
+                    $heat[$position] ?? null,
+                    $coverage[$position] ?? null,
+                );
             }
             $y = $top + self::TILE_HEIGHT + self::GAP;
         }
@@ -119,12 +155,23 @@ final readonly class MeasureMap
     private static function lanes(Piece $piece, array $chunks): array
     {
         $length = static fn (MapChunk $shown): int => $piece->ticksBetween($shown->chunk->from, $shown->chunk->to);
-        usort($chunks, static fn (MapChunk $a, MapChunk $b): int => $length($a) <=> $length($b) ?: $a->chunk->from->compare($b->chunk->from));
+        usort(
+            $chunks,
+            static fn (MapChunk $a, MapChunk $b): int => $length($a) <=> $length($b) ?: $a->chunk->from->compare($b->chunk->from),
+        );
         $lanes = [];
         $taken = [];
         foreach ($chunks as $shown) {
             $lane = 0;
-            while ($lane < self::MAX_LANES - 1 && [] !== array_filter($taken[$lane] ?? [], static fn (Chunk $other): bool => $shown->chunk->from->isBefore($other->to) && $other->from->isBefore($shown->chunk->to))) {
+            while (
+                $lane < self::MAX_LANES - 1
+                && [] !==
+                    array_filter(
+                        $taken[$lane] ?? [],
+                        static fn (Chunk $other): bool => $shown->chunk->from->isBefore($other->to)
+                            && $other->from->isBefore($shown->chunk->to),
+                    )
+            ) {
                 ++$lane;
             }
             $taken[$lane][] = $shown->chunk;
@@ -135,7 +182,8 @@ final readonly class MeasureMap
     }
 
     /**
-     * How far above the tiles each lane of a row lies, and last where the lanes end. A lane in which nothing begins needs no room for a label.
+     * How far above the tiles each lane of a row lies, and last where the lanes end. A lane in which nothing begins needs no room for a
+     * label.
      *
      * @param list<MapChunk>     $chunks in the row
      * @param array<string, int> $lanes  by edges
@@ -147,7 +195,10 @@ final readonly class MeasureMap
         $heights = [];
         foreach ($chunks as $shown) {
             $lane = $lanes[$shown->edges];
-            $heights[$lane] = max($heights[$lane] ?? 0, $shown->chunk->from->position >= $first ? self::LANE_HEIGHT : self::LANE_HEIGHT_PLAIN);
+            $heights[$lane] = max(
+                $heights[$lane] ?? 0,
+                $shown->chunk->from->position >= $first ? self::LANE_HEIGHT : self::LANE_HEIGHT_PLAIN,
+            );
         }
         $rises = [0];
         for ($lane = 0; $lane <= max([-1, ...array_keys($heights)]); ++$lane) {
@@ -174,7 +225,14 @@ final readonly class MeasureMap
             if ($section->to > $first && $section->from <= $last) {
                 $from = max($section->from, $first);
                 $to = min($section->to - 1, $last);
-                $bands[] = ['label' => $section->label, 'x' => self::MARGIN + ($from - $first) * $tileWidth, 'y' => $y, 'width' => ($to - $from + 1) * $tileWidth, 'start' => $from === $section->from, 'run' => $numbers->at($section->from).'–'.$numbers->at($section->to - 1)];
+                $bands[] = [
+                    'label' => $section->label,
+                    'x' => self::MARGIN + ($from - $first) * $tileWidth,
+                    'y' => $y,
+                    'width' => ($to - $from + 1) * $tileWidth,
+                    'start' => $from === $section->from,
+                    'run' => $numbers->at($section->from).'–'.$numbers->at($section->to - 1),
+                ];
             }
         }
 
@@ -219,7 +277,8 @@ final readonly class MeasureMap
     /** A chunk that goes on into this row began so near to the end of the row before that its label has no room there. */
     private static function startsShort(Piece $piece, Chunk $span, int $first, int $tileWidth): bool
     {
-        return $span->from->position === $first - 1 && (1 - $span->from->offset / $piece->measures[$first - 1]->length) * $tileWidth < self::LABEL;
+        return $span->from->position === $first - 1
+            && (1 - $span->from->offset / $piece->measures[$first - 1]->length) * $tileWidth < self::LABEL;
     }
 
     /** Tiles from the start of a row to a place. */
@@ -236,8 +295,17 @@ final readonly class MeasureMap
      *
      * @return Tile
      */
-    private static function tile(Piece $piece, MeasureNumbers $numbers, int $position, int $x, int $y, int $tileWidth, array $returning, ?array $heat, ?CoverageState $coverage): array
-    {
+    private static function tile(
+        Piece $piece,
+        MeasureNumbers $numbers,
+        int $position,
+        int $x,
+        int $y,
+        int $tileWidth,
+        array $returning,
+        ?array $heat,
+        ?CoverageState $coverage,
+    ): array {
         $measure = $piece->measures[$position];
         $before = $piece->measures[$position - 1] ?? null;
         $marks = [];
@@ -289,6 +357,6 @@ final readonly class MeasureMap
 
     private static function letter(int $kind): string
     {
-        return \chr(\ord('a') + $kind % 26).($kind >= 26 ? (string) intdiv($kind, 26) : '');
+        return \chr(\ord('a') + ($kind % 26)).($kind >= 26 ? (string) intdiv($kind, 26) : '');
     }
 }

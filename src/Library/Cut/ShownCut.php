@@ -11,7 +11,9 @@ namespace App\Library\Cut;
  * @phpstan-type SpotRow array{
  *     players: string, place: string, lands: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int
  * }
- * @phpstan-type StepRow array{as: string, label: string, like: string, rung: string, start: int, goal: int, seconds: float, stopsAt: int|null}
+ * @phpstan-type StepRow array{
+ *     as: string, label: string, like: string, rung: string, start: int, goal: int, seconds: float, stopsAt: int|null,
+ * }
  */
 final readonly class ShownCut
 {

@@ -33,7 +33,10 @@ final readonly class Drafts
             $draft = new Draft($this->user(), $kind, $this->clock->now());
             $this->entities->persist($draft);
         }
-        $draft->keep(array_map(static fn (string $field): string => mb_substr($field, 0, self::LONGEST_FIELD), $fields), $this->clock->now());
+        $draft->keep(
+            array_map(static fn (string $field): string => mb_substr($field, 0, self::LONGEST_FIELD), $fields),
+            $this->clock->now(),
+        );
         $this->entities->flush();
     }
 

@@ -42,7 +42,10 @@ final class EntryController extends AbstractController
         $fields = EntryForm::sent($request->request, false);
         $this->drafts->keep(self::ENTRY, $fields);
 
-        return $this->render('library/_entry_preview.html.twig', EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']));
+        return $this->render(
+            'library/_entry_preview.html.twig',
+            EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+        );
     }
 
     /** The line written in the other mode. */
@@ -115,7 +118,12 @@ final class EntryController extends AbstractController
         $fields = EntryForm::sent($request->request, true);
         $this->drafts->keep(self::OUTLINE, $fields);
         $outline = self::read($fields);
-        $said = '' === trim($fields['title']) ? 'Give the piece a title.' : (null === $outline->piece || [] !== $outline->problems ? 'Mend what is told below first.' : '');
+        $said =
+            '' === trim($fields['title'])
+                ? 'Give the piece a title.'
+                : (null === $outline->piece || [] !== $outline->problems
+                    ? 'Mend what is told below first.'
+                    : '');
         if ('' !== $said || null === $outline->piece) {
             return $this->outlinePage($fields, $said, 422);
         }
@@ -136,7 +144,12 @@ final class EntryController extends AbstractController
             $source .= "$name: $value\n";
         }
         $piece = $this->import->take(new ReadResult($score, $notices), $fileName, $source, trim($fields['book'] ?? ''));
-        $this->addFlash('done', [] === $notices ? 'The piece is in the library.' : 'The piece is in the library. What was left out or looks odd is listed below.');
+        $this->addFlash(
+            'done',
+            [] === $notices
+                ? 'The piece is in the library.'
+                : 'The piece is in the library. What was left out or looks odd is listed below.',
+        );
 
         return $piece;
     }
@@ -144,24 +157,46 @@ final class EntryController extends AbstractController
     /** @param array<string, string> $fields */
     private function entryPage(array $fields, string $said = '', int $status = 200): Response
     {
-        return $this->render('library/entry.html.twig', ['fields' => $fields, 'said' => $said, 'parts' => EntryForm::parts($fields)] + EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']), new Response(null, $status));
+        return $this->render(
+            'library/entry.html.twig',
+            ['fields' => $fields, 'said' => $said, 'parts' => EntryForm::parts($fields)] +
+                EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+            new Response(null, $status),
+        );
     }
 
     /** @param array<string, string> $fields */
     private function outlinePage(array $fields, string $said = '', int $status = 200): Response
     {
-        return $this->render('library/outline.html.twig', ['fields' => $fields, 'said' => $said] + self::outlineView(self::read($fields)), new Response(null, $status));
+        return $this->render(
+            'library/outline.html.twig',
+            ['fields' => $fields, 'said' => $said] + self::outlineView(self::read($fields)),
+            new Response(null, $status),
+        );
     }
 
     /** @return array<string, mixed> */
     private static function outlineView(Outline $outline): array
     {
-        return ['outline' => $outline, 'map' => null === $outline->piece ? null : MeasureMap::of($outline->piece, Likeness::of($outline->piece))];
+        return [
+            'outline' => $outline,
+            'map' => null === $outline->piece ? null : MeasureMap::of($outline->piece, Likeness::of($outline->piece)),
+        ];
     }
 
     /** @param array<string, string> $fields */
     private static function read(array $fields): Outline
     {
-        return Outline::of($fields['title'] ?? '', $fields['composer'] ?? '', $fields['meter'] ?? '', $fields['key'] ?? '', $fields['measures'] ?? '', $fields['pickup'] ?? '', $fields['lines'] ?? '', $fields['sections'] ?? '', $fields['tempo'] ?? '');
+        return Outline::of(
+            $fields['title'] ?? '',
+            $fields['composer'] ?? '',
+            $fields['meter'] ?? '',
+            $fields['key'] ?? '',
+            $fields['measures'] ?? '',
+            $fields['pickup'] ?? '',
+            $fields['lines'] ?? '',
+            $fields['sections'] ?? '',
+            $fields['tempo'] ?? '',
+        );
     }
 }

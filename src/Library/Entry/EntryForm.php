@@ -12,8 +12,31 @@ use Symfony\Component\HttpFoundation\InputBag;
 /** The fields of quick entry and of the outline, as a page sends them and a draft keeps them. */
 final class EntryForm
 {
-    private const ENTRY = ['title' => '', 'composer' => '', 'book' => '', 'meter' => '4/4', 'unit' => '1/4', 'key' => 'D', 'tempo' => '', 'mode' => 'letters', 'instrument' => 'violin', 'text' => '', 'parts' => 'violin viola cello bass'];
-    private const OUTLINE = ['title' => '', 'composer' => '', 'book' => '', 'meter' => '4/4', 'key' => 'D', 'measures' => '16', 'pickup' => '', 'lines' => '', 'sections' => '', 'tempo' => ''];
+    private const ENTRY = [
+        'title' => '',
+        'composer' => '',
+        'book' => '',
+        'meter' => '4/4',
+        'unit' => '1/4',
+        'key' => 'D',
+        'tempo' => '',
+        'mode' => 'letters',
+        'instrument' => 'violin',
+        'text' => '',
+        'parts' => 'violin viola cello bass',
+    ];
+    private const OUTLINE = [
+        'title' => '',
+        'composer' => '',
+        'book' => '',
+        'meter' => '4/4',
+        'key' => 'D',
+        'measures' => '16',
+        'pickup' => '',
+        'lines' => '',
+        'sections' => '',
+        'tempo' => '',
+    ];
 
     /**
      * @param array<string, string> $kept
@@ -44,9 +67,16 @@ final class EntryForm
     {
         $fields = [];
         foreach ($outline ? self::OUTLINE : self::ENTRY as $name => $default) {
-            $fields[$name] = 'parts' === $name
-                ? implode(' ', array_filter(array_map(static fn ($part): string => \is_string($part) ? $part : '', $sent->all('parts')), static fn (string $part): bool => null !== Instrument::tryFrom($part)))
-                : $sent->getString($name, $default);
+            $fields[$name] =
+                'parts' === $name
+                    ? implode(
+                        ' ',
+                        array_filter(
+                            array_map(static fn ($part): string => \is_string($part) ? $part : '', $sent->all('parts')),
+                            static fn (string $part): bool => null !== Instrument::tryFrom($part),
+                        ),
+                    )
+                    : $sent->getString($name, $default);
         }
 
         return $fields;
@@ -77,6 +107,8 @@ final class EntryForm
     {
         $wanted = explode(' ', $fields['parts'] ?? '');
 
-        return array_values(array_filter(Instrument::strings(), static fn (Instrument $instrument): bool => \in_array($instrument->value, $wanted, true)));
+        return array_values(
+            array_filter(Instrument::strings(), static fn (Instrument $instrument): bool => \in_array($instrument->value, $wanted, true)),
+        );
     }
 }

@@ -9,6 +9,7 @@ use App\Shared\Web\Version;
 use CoinStair\Core\Format\QuickEntry\Entry;
 use CoinStair\Core\Format\QuickEntry\EntryMode;
 use CoinStair\Core\Format\QuickEntry\EntryResult;
+use CoinStair\Core\Format\QuickEntry\Problem;
 use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Format\QuickEntry\Writer;
 use CoinStair\Core\Score\MeasureNumbers;
@@ -27,6 +28,7 @@ use Symfony\Component\Routing\Attribute\Route;
 final class LineController extends AbstractController
 {
     private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';
+    private const OTHER_LENGTH = 'The line has to hold as many measures as before; a chunk may stand on each of them.';
     /** Measures that are corrected at once. */
     private const EDITED = 16;
 
@@ -38,7 +40,12 @@ final class LineController extends AbstractController
     #[Route('/line', name: 'piece_line', methods: ['GET'])]
     public function line(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf($piece, $request->query->getString('part'), $request->query->getInt('from'), $request->query->getInt('to', $request->query->getInt('from') + 1));
+        [$score, $part, $from, $to] = $this->lineOf(
+            $piece,
+            $request->query->getString('part'),
+            $request->query->getInt('from'),
+            $request->query->getInt('to', $request->query->getInt('from') + 1),
+        );
         $entry = Writer::letters($score, $part, $from, $to, false);
 
         return $this->render('library/line.html.twig', $this->lineView($piece, $part, $from, $to, $entry));
@@ -47,16 +54,29 @@ final class LineController extends AbstractController
     #[Route('/line/preview', name: 'piece_line_preview', methods: ['POST'])]
     public function linePreview(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf($piece, $request->request->getString('part'), $request->request->getInt('from'), $request->request->getInt('to'));
+        [$score, $part, $from, $to] = $this->lineOf(
+            $piece,
+            $request->request->getString('part'),
+            $request->request->getInt('from'),
+            $request->request->getInt('to'),
+        );
         $entry = self::typed($score, $part, $from, $request);
 
-        return $this->render('library/_entry_preview.html.twig', EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)));
+        return $this->render(
+            'library/_entry_preview.html.twig',
+            EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)),
+        );
     }
 
     #[Route('/line', name: 'piece_line_save', methods: ['POST'])]
     public function saveLine(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf($piece, $request->request->getString('part'), $request->request->getInt('from'), $request->request->getInt('to'));
+        [$score, $part, $from, $to] = $this->lineOf(
+            $piece,
+            $request->request->getString('part'),
+            $request->request->getInt('from'),
+            $request->request->getInt('to'),
+        );
         $entry = self::typed($score, $part, $from, $request);
         $result = Reader::read($entry);
         $said = $this->refusal($piece, $request, $result, $to - $from);
@@ -72,7 +92,11 @@ final class LineController extends AbstractController
             }
         }
 
-        return $this->render('library/line.html.twig', ['said' => $said] + $this->lineView($piece, $part, $from, $to, $entry), new Response(null, 422));
+        return $this->render(
+            'library/line.html.twig',
+            ['said' => $said] + $this->lineView($piece, $part, $from, $to, $entry),
+            new Response(null, 422),
+        );
     }
 
     private function refusal(Piece $piece, Request $request, EntryResult $result, int $measures): string
@@ -80,8 +104,8 @@ final class LineController extends AbstractController
         return match (true) {
             Version::isOld($request, $piece->getVersion()) => self::OLD,
             null === $result->piece => 'There are no notes yet.',
-            [] !== array_filter($result->problems, static fn ($problem): bool => !isset($problem->notice->parameters['beats'])) => 'Mend what is underlined first.',
-            \count($result->piece->measures) !== $measures => 'The line has to hold as many measures as before; a chunk may stand on each of them.',
+            [] !== array_filter($result->problems, self::isInTheWay(...)) => 'Mend what is underlined first.',
+            \count($result->piece->measures) !== $measures => self::OTHER_LENGTH,
             default => '',
         };
     }
@@ -100,7 +124,17 @@ final class LineController extends AbstractController
     {
         $shown = Writer::letters($score, $part, $from, $from + 1);
 
-        return new Entry('fingers' === $request->request->getString('mode') ? EntryMode::Fingers : EntryMode::Letters, $request->request->getString('text'), '', '', $shown->meter, $request->request->getString('unit', $shown->unit), $shown->key, '', $part->instrument);
+        return new Entry(
+            'fingers' === $request->request->getString('mode') ? EntryMode::Fingers : EntryMode::Letters,
+            $request->request->getString('text'),
+            '',
+            '',
+            $shown->meter,
+            $request->request->getString('unit', $shown->unit),
+            $shown->key,
+            '',
+            $part->instrument,
+        );
     }
 
     /** @return array<string, mixed> */
@@ -108,13 +142,25 @@ final class LineController extends AbstractController
     {
         $numbers = MeasureNumbers::of($piece->score());
 
-        return ['piece' => $piece, 'part' => $part, 'from' => $from, 'to' => $to, 'entry' => $entry, 'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1)]
-            + EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
+        return [
+            'piece' => $piece,
+            'part' => $part,
+            'from' => $from,
+            'to' => $to,
+            'entry' => $entry,
+            'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1),
+        ] + EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
     }
 
     /** @return list<string> measure numbers from a position on */
     private static function numbersFrom(Score $score, int $from): array
     {
         return \array_slice(MeasureNumbers::of($score)->all(), $from);
+    }
+
+    /** A measure with other beats than its meter is told, but may stay. */
+    private static function isInTheWay(Problem $problem): bool
+    {
+        return !isset($problem->notice->parameters['beats']);
     }
 }

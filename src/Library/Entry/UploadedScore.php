@@ -19,7 +19,8 @@ final class UploadedScore
     public static function of(UploadedFile $file): array
     {
         if (!$file->isValid()) {
-            throw UnreadableFile::because(\in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true) ? 'The file is larger than 20 MB.' : 'The file did not arrive whole. Send it again.');
+            $tooLarge = \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true);
+            throw UnreadableFile::because($tooLarge ? 'The file is larger than 20 MB.' : 'The file did not arrive whole. Send it again.');
         }
         if ($file->getSize() > ScoreFile::MAX_BYTES) {
             throw UnreadableFile::because('The file is larger than 20 MB.');

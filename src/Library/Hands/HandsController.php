@@ -110,14 +110,29 @@ final class HandsController extends AbstractController
         foreach ($score->isOutline() ? [] : ($query->class?->instruments() ?: Instrument::strings()) as $instrument) {
             $all[] = $hands = $this->view->handsOf($piece, $instrument, $query);
             $rows[] = $this->view->side($piece, $hands, $from, $to) + [
-                'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->layers), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
+                'xml' => Notation::ofMeasures(
+                    HandsOnScore::marked($hands, $query->layers),
+                    $from,
+                    $to,
+                    null,
+                    \array_slice($numbers, $from, $to - $from),
+                ),
                 'ribbon' => $query->ribbon ? $this->words->ribbon($hands, $from, $to) : null,
                 'text' => $this->words->lines($hands, $from, $to),
             ];
         }
         $agreement = BowAgreement::of($all, $from, $to);
 
-        return $this->render('library/four.html.twig', ['piece' => $piece, 'query' => $query, 'rows' => $rows, 'numbers' => $numbers, 'from' => $from, 'to' => $to, 'agreement' => \array_slice($agreement, 0, 12), 'address' => $request->query->all()]);
+        return $this->render('library/four.html.twig', [
+            'piece' => $piece,
+            'query' => $query,
+            'rows' => $rows,
+            'numbers' => $numbers,
+            'from' => $from,
+            'to' => $to,
+            'agreement' => \array_slice($agreement, 0, 12),
+            'address' => $request->query->all(),
+        ]);
     }
 
     /**
@@ -132,9 +147,19 @@ final class HandsController extends AbstractController
         if ('place' !== $kind) {
             // A stroke has one direction and one amount: they are kept with its first note.
             $stroke = $hands->strokeOf($note->id);
-            $note = $hands->fingering->notes[null === $stroke ? $index : $hands->indexOf($hands->bowing->strokes[$stroke]->stroke->notes[0] ?? '') ?? $index];
+            $note =
+                $hands->fingering->notes[
+                    null === $stroke ? $index : $hands->indexOf($hands->bowing->strokes[$stroke]->stroke->notes[0] ?? '') ?? $index
+                ];
 
-            return [Setting::of($note->id, $note->pitch->name(), OverrideKind::tryFrom($kind) ?? throw Refusal::because('This cannot be set of the note.'), $value)];
+            return [
+                Setting::of(
+                    $note->id,
+                    $note->pitch->name(),
+                    OverrideKind::tryFrom($kind) ?? throw Refusal::because('This cannot be set of the note.'),
+                    $value,
+                ),
+            ];
         }
         foreach ($hands->places($index) as ['choice' => $choice]) {
             if ($hands->fingering->fingerboard->stringName($choice->string).$choice->finger === $value) {
@@ -178,21 +203,42 @@ final class HandsController extends AbstractController
             'position' => $hands->fingering->hand($index)->position ?? '',
             'reason' => $hands->reason($index),
             'marks' => $hands->fingerMarks[$index],
-            'places' => array_map(static fn (array $place): array => $place + [
-                'string' => $hands->fingering->fingerboard->stringName($place['choice']->string),
-                'finger' => HandsOnScore::finger($place['choice']),
-                'taken' => $choice instanceof Candidate && $place['choice']->sameSpot($choice),
-            ], $hands->places($index)),
+            'places' => array_map(
+                static fn (array $place): array => $place + [
+                    'string' => $hands->fingering->fingerboard->stringName($place['choice']->string),
+                    'finger' => HandsOnScore::finger($place['choice']),
+                    'taken' => $choice instanceof Candidate && $place['choice']->sameSpot($choice),
+                ],
+                $hands->places($index),
+            ),
             'step' => $step,
             'strokeMarks' => null === $stroke ? [] : $hands->strokeMarks[$stroke],
             'way' => null === $step ? '' : $this->words->zone(BowZone::of($from)->value).' – '.$this->words->zone(BowZone::of($to)->value),
-            'inside' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note ? $this->words->zone(BowZone::of($from + ($to - $from) * $step->stroke->share((int) array_search($note, $step->stroke->notes, true)))->value) : '',
-            'crossing' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note && null !== $choice && ($hands->fingering->choices[$index - 1] ?? $choice)->string !== $choice->string,
+            'inside' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note
+                    ? $this->words->zone(
+                        BowZone::of($from + ($to - $from) * $step->stroke->share((int) array_search($note, $step->stroke->notes, true)))
+                            ->value,
+                    )
+                    : '',
+            'crossing' => null !== $step
+                && ($step->stroke->notes[0] ?? '') !== $note
+                && null !== $choice
+                && ($hands->fingering->choices[$index - 1] ?? $choice)->string !== $choice->string,
             'amount' => abs($to - $from),
             'speed' => null === $step ? 0.0 : BowUse::speed($step, $from, $to),
-            'cm' => null === $step ? 0.0 : BowUse::hair($hands->instrument()) * abs($to - $from) / max(0.001, $step->stroke->length * $hands->second),
+            'cm' => null === $step
+                    ? 0.0
+                    : (BowUse::hair($hands->instrument()) * abs($to - $from)) / max(0.001, $step->stroke->length * $hands->second),
             'amounts' => self::AMOUNTS,
-            'overrides' => array_values(array_filter($all, static fn (array $row): bool => $row['override']->setting()->note === $note || (!$row['override']->setting()->isOfLeftHand() && null !== $step && \in_array($row['override']->setting()->note, $step->stroke->notes, true)))),
+            'overrides' => array_values(
+                array_filter(
+                    $all,
+                    static fn (array $row): bool => $row['override']->setting()->note === $note
+                        || (!$row['override']->setting()->isOfLeftHand()
+                            && null !== $step
+                            && \in_array($row['override']->setting()->note, $step->stroke->notes, true)),
+                ),
+            ),
         ]);
     }
 

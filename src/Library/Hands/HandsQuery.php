@@ -29,7 +29,8 @@ final readonly class HandsQuery
 
     /**
      * @param InputBag<string> $query instrument (with ":" and the id of its part where it has several), for (class-7 or year-2),
-     *                                p (policies by matter), fingers, letters, strings, bows, ribbon, more (what is told of the whole piece)
+     *                                p (policies by matter), fingers, letters, strings, bows, ribbon, more (what is told of the whole
+     *                                piece)
      */
     public static function of(InputBag $query, ClassRepository $classes): self
     {

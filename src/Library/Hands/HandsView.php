@@ -44,8 +44,13 @@ final readonly class HandsView
 {
     private const NOTICES = 12;
 
-    public function __construct(private PiecesForClasses $pieces, private OverrideRepository $overrides, private MusicExtension $music, private HandWords $words, private Environment $twig)
-    {
+    public function __construct(
+        private PiecesForClasses $pieces,
+        private OverrideRepository $overrides,
+        private MusicExtension $music,
+        private HandWords $words,
+        private Environment $twig,
+    ) {
     }
 
     /** @return list<string> notes on which something was set by a teacher */
@@ -87,29 +92,58 @@ final readonly class HandsView
     }
 
     /**
-     * @return array{xml: string, text: Lines, set: list<string>, why: Lines, ribbon: Ribbon|null, notices: list<string>, side: string, more: string}
+     * @return array{
+     *     xml: string, text: Lines, set: list<string>, why: Lines, ribbon: Ribbon|null, notices: list<string>, side: string, more: string,
+     * }
      */
     public function of(Piece $piece, BothHands $hands, HandsQuery $query, int $from, int $to): array
     {
         $numbers = MeasureNumbers::of($piece->score())->all();
         $why = [];
         foreach (HandsOnScore::why($hands, $from, $to) as $position => $reasons) {
-            $why[] = ['number' => $numbers[$position] ?? '', 'notes' => array_map(fn (array $one): string => implode(', ', $one['of']).': '.$this->music->notice($one['reason']), array_values($reasons))];
+            $why[] = [
+                'number' => $numbers[$position] ?? '',
+                'notes' => array_map(
+                    fn (array $one): string => implode(', ', $one['of']).': '.$this->music->notice($one['reason']),
+                    array_values($reasons),
+                ),
+            ];
         }
 
         return [
-            'xml' => Notation::ofMeasures(HandsOnScore::marked($hands, $query->layers), $from, $to, null, \array_slice($numbers, $from, $to - $from)),
+            'xml' => Notation::ofMeasures(
+                HandsOnScore::marked($hands, $query->layers),
+                $from,
+                $to,
+                null,
+                \array_slice($numbers, $from, $to - $from),
+            ),
             'text' => $this->words->lines($hands, $from, $to),
             'set' => self::set($hands),
             'why' => $why,
             'ribbon' => $query->ribbon ? $this->words->ribbon($hands, $from, $to) : null,
-            'notices' => array_values(array_unique(array_map(fn (HandNotice $notice): string => ('derived' === $notice->kind ? '' : ($numbers[$notice->position] ?? '').': ').$this->music->notice($notice->notice), \array_slice($hands->notices, 0, self::NOTICES)))),
+            'notices' => array_values(
+                array_unique(
+                    array_map(
+                        fn (HandNotice $notice): string => ('derived' === $notice->kind ? '' : ($numbers[$notice->position] ?? '').': ').
+                            $this->music->notice($notice->notice),
+                        \array_slice($hands->notices, 0, self::NOTICES),
+                    ),
+                ),
+            ),
             'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
-            'more' => $query->more ? $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers)) : '',
+            'more' => $query->more
+                ? $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers))
+                : '',
         ];
     }
 
-    /** @return array{instrument: Instrument, card: string, drawing: HandDrawing, whole: HandDrawing, numbers: string, all: string, arm: array{string: string, from: string, to: string, crossings: int, rises: bool}|null} */
+    /**
+     * @return array{
+     *     instrument: Instrument, card: string, drawing: HandDrawing, whole: HandDrawing, numbers: string, all: string,
+     *     arm: array{string: string, from: string, to: string, crossings: int, rises: bool}|null,
+     * }
+     */
     public function side(Piece $piece, BothHands $hands, int $from, int $to): array
     {
         $numbers = MeasureNumbers::of($piece->score())->all();
@@ -120,11 +154,32 @@ final readonly class HandsView
         return [
             'instrument' => $hands->instrument(),
             'card' => null === $card ? '' : $this->words->card($card),
-            'drawing' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known)),
-            'whole' => HandDrawing::of($hands, HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[0]->key, 0, \count($hands->piece->measures), $hands->known)),
+            'drawing' => HandDrawing::of(
+                $hands,
+                HandPicture::of($hands->fingering, $hands->instrument(), $hands->piece->measures[$from]->key, $from, $to, $hands->known),
+            ),
+            'whole' => HandDrawing::of(
+                $hands,
+                HandPicture::of(
+                    $hands->fingering,
+                    $hands->instrument(),
+                    $hands->piece->measures[0]->key,
+                    0,
+                    \count($hands->piece->measures),
+                    $hands->known,
+                ),
+            ),
             'numbers' => self::run($numbers, $from, $to - 1),
             'all' => self::run($numbers, 0, \count($numbers) - 1),
-            'arm' => null === $longest ? null : ['string' => $longest['string'], 'from' => $numbers[$longest['from']] ?? '', 'to' => $numbers[$longest['to']] ?? '', 'crossings' => array_sum($arm->crossings), 'rises' => ArmLevels::risesToLowest($hands->instrument())],
+            'arm' => null === $longest
+                    ? null
+                    : [
+                        'string' => $longest['string'],
+                        'from' => $numbers[$longest['from']] ?? '',
+                        'to' => $numbers[$longest['to']] ?? '',
+                        'crossings' => array_sum($arm->crossings),
+                        'rises' => ArmLevels::risesToLowest($hands->instrument()),
+                    ],
         ];
     }
 
@@ -142,10 +197,27 @@ final readonly class HandsView
 
         return [
             'piece' => $piece,
-            'phrases' => array_map(fn (PhraseWays $way): array => ['measures' => self::run($numbers, $way->from, $way->to), 'start' => $this->words->zone($way->start->value), 'end' => $this->words->zone($way->end->value)], \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40)),
-            'touches' => array_map(static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change], \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40)),
+            'phrases' => array_map(
+                fn (PhraseWays $way): array => [
+                    'measures' => self::run($numbers, $way->from, $way->to),
+                    'start' => $this->words->zone($way->start->value),
+                    'end' => $this->words->zone($way->end->value),
+                ],
+                \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40),
+            ),
+            'touches' => array_map(
+                static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change],
+                \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40),
+            ),
             'whole' => AmountPolicy::Whole === $hands->policies->amount,
-            'long' => array_map(static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note], \array_slice(LongNotes::of($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players), 0, 20)),
+            'long' => array_map(
+                static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note],
+                \array_slice(
+                    LongNotes::of($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players),
+                    0,
+                    20,
+                ),
+            ),
             'overrides' => $this->overridesOf($piece, $query, $hands),
             'query' => $query,
             'hair' => BowUse::hair($hands->instrument()),

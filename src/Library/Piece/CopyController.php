@@ -21,6 +21,8 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
 final class CopyController extends AbstractController
 {
+    private const STRINGS = [-2 => 'two strings lower', -1 => 'one string lower', 1 => 'one string higher', 2 => 'two strings higher'];
+
     public function __construct(private readonly EntityManagerInterface $entities, private readonly PieceImport $import)
     {
     }
@@ -31,7 +33,7 @@ final class CopyController extends AbstractController
     {
         $copies = [];
         try {
-            foreach ([-2 => 'two strings lower', -1 => 'one string lower', 1 => 'one string higher', 2 => 'two strings higher'] as $strings => $words) {
+            foreach (self::STRINGS as $strings => $words) {
                 if (\in_array((string) $strings, $request->request->all('strings'), true)) {
                     $copies[] = $this->copy($piece, Transposition::strings($piece->score(), $strings), $words);
                 }
@@ -43,7 +45,11 @@ final class CopyController extends AbstractController
             $this->addFlash('done', 'The copies are in the library.');
         }
 
-        return $this->redirectToRoute(1 === \count($copies) ? 'piece' : 'library', 1 === \count($copies) ? ['id' => $copies[0]->getId()] : ['search' => $piece->getTitle()], 303);
+        return $this->redirectToRoute(
+            1 === \count($copies) ? 'piece' : 'library',
+            1 === \count($copies) ? ['id' => $copies[0]->getId()] : ['search' => $piece->getTitle()],
+            303,
+        );
     }
 
     /** A copy with a rhythm pattern on each tone. */

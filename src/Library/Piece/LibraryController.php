@@ -52,13 +52,22 @@ final class LibraryController extends AbstractController
         } catch (UnreadableFile $refusal) {
             return $this->form($pasted, $refusal->notice);
         }
-        $this->addFlash('done', [] === $piece->getNotices() ? 'The piece is in the library.' : 'The piece is in the library. What was left out or looks odd is listed below.');
+        $this->addFlash(
+            'done',
+            [] === $piece->getNotices()
+                ? 'The piece is in the library.'
+                : 'The piece is in the library. What was left out or looks odd is listed below.',
+        );
 
         return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
     }
 
     private function form(string $pasted, ?Notice $notice): Response
     {
-        return $this->render('library/new.html.twig', ['abc' => $pasted, 'refusal' => $notice], new Response(null, null === $notice ? 200 : 422));
+        return $this->render(
+            'library/new.html.twig',
+            ['abc' => $pasted, 'refusal' => $notice],
+            new Response(null, null === $notice ? 200 : 422),
+        );
     }
 }

@@ -57,7 +57,10 @@ final class PieceController extends AbstractController
     #[Route('/road', name: 'piece_road', methods: ['GET'])]
     public function road(Piece $piece, Request $request): Response
     {
-        return $this->render('library/_road.html.twig', ['piece' => $piece, 'road' => RoadStrip::of($piece->score(), Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed)]);
+        return $this->render('library/_road.html.twig', [
+            'piece' => $piece,
+            'road' => RoadStrip::of($piece->score(), Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed),
+        ]);
     }
 
     /** Notation of a run of measures: a small MusicXML, and the same as text. */
@@ -77,7 +80,16 @@ final class PieceController extends AbstractController
         $parts = null === $score->part($part) ? null : [$part];
         $textPart = $score->part($part) ?? $score->parts[0];
 
-        return new JsonResponse(['xml' => Notation::ofMeasures($score, $from, $to, $parts), 'text' => Notation::text($score, $textPart, $from, $to), 'set' => [], 'why' => [], 'ribbon' => null, 'notices' => [], 'side' => '', 'more' => '']);
+        return new JsonResponse([
+            'xml' => Notation::ofMeasures($score, $from, $to, $parts),
+            'text' => Notation::text($score, $textPart, $from, $to),
+            'set' => [],
+            'why' => [],
+            'ribbon' => null,
+            'notices' => [],
+            'side' => '',
+            'more' => '',
+        ]);
     }
 
     #[Route('/settings', name: 'piece_settings', methods: ['GET', 'POST'])]
@@ -85,7 +97,11 @@ final class PieceController extends AbstractController
     {
         $form = $this->createForm(PieceType::class, $piece)->handleRequest($request);
         if ($form->isSubmitted() && Version::isOld($request, $piece->getVersion())) {
-            $form->addError(new FormError($translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.')));
+            $form->addError(
+                new FormError(
+                    $translator->trans('Somebody else changed this in the meantime. Your values stand below; save again to keep them.'),
+                ),
+            );
         } elseif ($form->isSubmitted() && $form->isValid()) {
             $this->entities->flush();
 
@@ -104,10 +120,18 @@ final class PieceController extends AbstractController
             $file = $request->files->get('file');
             try {
                 if (Version::isOld($request, $piece->getVersion())) {
-                    throw UnreadableFile::because('Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.');
+                    throw UnreadableFile::because(
+                        'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.',
+                    );
                 }
-                [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::of($file) : throw UnreadableFile::because('Choose a file first.');
-                $this->addFlash('done', 0 === $newer->read($piece, $bytes, $name) ? 'The newer file is read. All chunks stand on their music.' : 'The newer file is read. Chunks whose measures are all gone were taken off the map.');
+                [$bytes, $name] =
+                    $file instanceof UploadedFile ? UploadedScore::of($file) : throw UnreadableFile::because('Choose a file first.');
+                $this->addFlash(
+                    'done',
+                    0 === $newer->read($piece, $bytes, $name)
+                        ? 'The newer file is read. All chunks stand on their music.'
+                        : 'The newer file is read. Chunks whose measures are all gone were taken off the map.',
+                );
 
                 return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
             } catch (UnreadableFile $refusal) {
@@ -115,7 +139,11 @@ final class PieceController extends AbstractController
             }
         }
 
-        return $this->render('library/newer.html.twig', ['piece' => $piece, 'problem' => $problem], new Response(null, null === $problem ? 200 : 422));
+        return $this->render(
+            'library/newer.html.twig',
+            ['piece' => $piece, 'problem' => $problem],
+            new Response(null, null === $problem ? 200 : 422),
+        );
     }
 
     /** The file from which the piece was read, as it came. */
@@ -126,7 +154,11 @@ final class PieceController extends AbstractController
 
         return new Response($source->bytes(), 200, [
             'Content-Type' => 'application/octet-stream',
-            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', str_replace(['/', '\\', '%'], '-', $source->getFileName()), 'piece'),
+            'Content-Disposition' => HeaderUtils::makeDisposition(
+                'attachment',
+                str_replace(['/', '\\', '%'], '-', $source->getFileName()),
+                'piece',
+            ),
         ]);
     }
 }

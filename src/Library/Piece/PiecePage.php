@@ -36,12 +36,17 @@ final readonly class PiecePage
      * @param list<SchoolClass>                                                  $classes   that can be chosen
      * @param list<array{id: int, name: string, goalTempo: int, method: Method}> $sequences
      */
-    public function __construct(public Workspace $workspace, Reading $reading, public array $patterns, public array $classes, public array $sequences)
-    {
+    public function __construct(
+        public Workspace $workspace,
+        Reading $reading,
+        public array $patterns,
+        public array $classes,
+        public array $sequences,
+    ) {
         $this->piece = $workspace->piece;
         $score = $this->piece->score();
         $printed = Unfolding::of($score, Reading::Printed);
-        $this->seconds = $printed->ticks($score) / $score->beatTicks * 60 / $this->piece->getGoalTempo();
+        $this->seconds = (($printed->ticks($score) / $score->beatTicks) * 60) / $this->piece->getGoalTempo();
         $this->visits = \count($printed->visits);
         $this->notices = [...$this->piece->getNotices(), ...MeasureNumbers::of($score)->notices()];
         $this->road = RoadStrip::of($score, $reading);

@@ -22,7 +22,10 @@ final class PieceType extends AbstractType
             ->add('composer', TextType::class, ['label' => 'Composer or source', 'required' => false])
             ->add('book', TextType::class, ['label' => 'Book', 'required' => false])
             ->add('numberInBook', TextType::class, ['label' => 'Number in the book', 'required' => false])
-            ->add('beatTicks', ChoiceType::class, ['label' => 'The beat', 'choices' => ['eighth note' => 5040, 'quarter note' => 10080, 'dotted quarter note' => 15120, 'half note' => 20160]])
+            ->add('beatTicks', ChoiceType::class, [
+                'label' => 'The beat',
+                'choices' => ['eighth note' => 5040, 'quarter note' => 10080, 'dotted quarter note' => 15120, 'half note' => 20160],
+            ])
             ->add('goalTempo', IntegerType::class, ['label' => 'Goal tempo, beats a minute', 'attr' => ['min' => 30, 'max' => 240]]);
     }
 

@@ -42,7 +42,9 @@ final readonly class RoadStrip
                 'number' => $numbers->at($visit->position),
                 'pass' => $visit->pass,
                 'turns' => $turns && $before >= 0,
-                'why' => $turns && $before >= 0 ? self::why($piece->measures[$before], $piece->measures[$visit->position], $visit->position > $before) : '',
+                'why' => $turns && $before >= 0
+                        ? self::why($piece->measures[$before], $piece->measures[$visit->position], $visit->position > $before)
+                        : '',
             ];
             $before = $visit->position;
         }

@@ -40,7 +40,10 @@ final class ScoreController extends AbstractController
             if ('use' === $what) {
                 $piece->usePrinted('printed' === $fields->getString('use'));
 
-                return $score->withIntroduction(max(0, min(99, $fields->getInt('introduction'))), $fields->getBoolean('introductionCounted'));
+                return $score->withIntroduction(
+                    max(0, min(99, $fields->getInt('introduction'))),
+                    $fields->getBoolean('introductionCounted'),
+                );
             }
             $position = MeasureNumbers::of($score)->find($fields->getString('measure'), $piece->usesPrinted());
             if (null === $position) {
@@ -63,24 +66,39 @@ final class ScoreController extends AbstractController
     {
         $notices = [];
 
-        return $this->change($piece, $request, static function (Score $score) use (&$notices): Score {
-            $derived = PartsFromLine::of($score, Instrument::strings());
-            $notices = $derived->notices;
+        return $this->change(
+            $piece,
+            $request,
+            static function (Score $score) use (&$notices): Score {
+                $derived = PartsFromLine::of($score, Instrument::strings());
+                $notices = $derived->notices;
 
-            return $derived->piece;
-        }, $notices);
+                return $derived->piece;
+            },
+            $notices,
+        );
     }
 
     #[Route('/octave', name: 'piece_octave', methods: ['POST'])]
     public function octave(Piece $piece, Request $request): Response
     {
         return $this->change($piece, $request, static function (Score $score) use ($piece, $request): Score {
-            $range = MeasureNumbers::of($score)->range($request->request->getString('from'), $request->request->getString('last'), $piece->usesPrinted());
+            $range = MeasureNumbers::of($score)->range(
+                $request->request->getString('from'),
+                $request->request->getString('last'),
+                $piece->usesPrinted(),
+            );
             if (null === $range) {
                 throw Refusal::because('There are no such measures.');
             }
 
-            return Transposition::octaves($score, $request->request->getString('part'), $range[0], $range[1] + 1, $request->request->getInt('octaves') < 0 ? -1 : 1);
+            return Transposition::octaves(
+                $score,
+                $request->request->getString('part'),
+                $range[0],
+                $range[1] + 1,
+                $request->request->getInt('octaves') < 0 ? -1 : 1,
+            );
         });
     }
 

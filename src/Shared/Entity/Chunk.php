@@ -76,7 +76,13 @@ class Chunk implements BelongsToProgram
 
     public function chunk(): CoreChunk
     {
-        return CoreChunk::of($this->piece->score(), $this->kind, Place::of($this->fromPosition, $this->fromOffset), Place::of($this->toPosition, $this->toOffset), $this->lands);
+        return CoreChunk::of(
+            $this->piece->score(),
+            $this->kind,
+            Place::of($this->fromPosition, $this->fromOffset),
+            Place::of($this->toPosition, $this->toOffset),
+            $this->lands,
+        );
     }
 
     public function cut(CoreChunk $chunk): void
@@ -92,7 +98,10 @@ class Chunk implements BelongsToProgram
     /** Tells this cut of its score from any other. */
     public function edges(): string
     {
-        return json_encode([$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands], \JSON_THROW_ON_ERROR);
+        return json_encode(
+            [$this->kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands],
+            \JSON_THROW_ON_ERROR,
+        );
     }
 
     /** Gives it the kind and place that edges() told. */
@@ -101,7 +110,9 @@ class Chunk implements BelongsToProgram
         /** @var array{string, int, int, int, int, bool} $told */
         $told = json_decode($edges, true, 4, \JSON_THROW_ON_ERROR);
         [$kind, $from, $fromOffset, $to, $toOffset, $lands] = $told;
-        $this->cut(CoreChunk::of($this->piece->score(), ChunkKind::from($kind), Place::of($from, $fromOffset), Place::of($to, $toOffset), $lands));
+        $this->cut(
+            CoreChunk::of($this->piece->score(), ChunkKind::from($kind), Place::of($from, $fromOffset), Place::of($to, $toOffset), $lands),
+        );
     }
 
     public function isOwn(): bool

@@ -90,10 +90,14 @@ class Override implements BelongsToProgram
         return Setting::of($this->note, $this->pitch, $this->kind, $this->value);
     }
 
-    /** It sets the same thing of the same note, for the same class or for all; a string or finger takes the place of both that stood there. */
+    /**
+     * It sets the same thing of the same note, for the same class or for all; a string or finger takes the place of both that stood there.
+     */
     public function replaces(self $other): bool
     {
-        return $this->note === $other->note && $this->class === $other->class && $this->instrument === $other->instrument
+        return $this->note === $other->note
+            && $this->class === $other->class
+            && $this->instrument === $other->instrument
             && ($this->kind === $other->kind || ($this->setting()->isOfLeftHand() && $other->setting()->isOfLeftHand()));
     }
 }

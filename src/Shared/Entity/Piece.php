@@ -139,10 +139,20 @@ class Piece implements BelongsToProgram
         $this->beats = $order->ticks($score) / $score->beatTicks;
         $this->score = PieceDocument::encode($score);
         $this->scoreHash = md5($this->score);
-        $this->notices = array_values(array_unique(array_map(
-            static fn (Notice $notice): array => ['line' => $notice->line, 'column' => $notice->column, 'template' => $notice->template, 'parameters' => $notice->parameters],
-            [...$notices, ...$order->notices],
-        ), \SORT_REGULAR));
+        $this->notices = array_values(
+            array_unique(
+                array_map(
+                    static fn (Notice $notice): array => [
+                        'line' => $notice->line,
+                        'column' => $notice->column,
+                        'template' => $notice->template,
+                        'parameters' => $notice->parameters,
+                    ],
+                    [...$notices, ...$order->notices],
+                ),
+                \SORT_REGULAR,
+            ),
+        );
         $this->decoded = $score;
     }
 
@@ -251,13 +261,16 @@ class Piece implements BelongsToProgram
     /** Seconds of the printed reading at the goal tempo. */
     public function seconds(): float
     {
-        return $this->beats * 60 / $this->goalTempo;
+        return ($this->beats * 60) / $this->goalTempo;
     }
 
     /** @return list<Notice> */
     public function getNotices(): array
     {
-        return array_map(static fn (array $notice): Notice => new Notice($notice['line'], $notice['column'], $notice['template'], $notice['parameters']), $this->notices);
+        return array_map(
+            static fn (array $notice): Notice => new Notice($notice['line'], $notice['column'], $notice['template'], $notice['parameters']),
+            $this->notices,
+        );
     }
 
     public function usesPrinted(): bool

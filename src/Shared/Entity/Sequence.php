@@ -109,7 +109,9 @@ class Sequence implements BelongsToProgram
     public function getInstruments(): array
     {
         $all = $this->class->instruments() ?: Instrument::strings();
-        $chosen = array_values(array_filter($all, fn (Instrument $instrument): bool => \in_array($instrument->value, $this->instruments, true)));
+        $chosen = array_values(
+            array_filter($all, fn (Instrument $instrument): bool => \in_array($instrument->value, $this->instruments, true)),
+        );
 
         return [] === $chosen ? $all : $chosen;
     }
@@ -166,7 +168,13 @@ class Sequence implements BelongsToProgram
     {
         $rank = array_flip($ids);
         $steps = $this->steps->toArray();
-        usort($steps, static fn (Step $a, Step $b): int => [$rank[$a->getId()] ?? \PHP_INT_MAX, $a->getPlace()] <=> [$rank[$b->getId()] ?? \PHP_INT_MAX, $b->getPlace()]);
+        usort(
+            $steps,
+            static fn (Step $a, Step $b): int => [$rank[$a->getId()] ?? \PHP_INT_MAX, $a->getPlace()] <=> [
+                $rank[$b->getId()] ?? \PHP_INT_MAX,
+                $b->getPlace(),
+            ],
+        );
         foreach ($steps as $place => $step) {
             $step->setPlace($place);
         }

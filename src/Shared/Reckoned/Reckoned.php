@@ -11,7 +11,8 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Contracts\Cache\CacheInterface;
 
 /**
- * The one place where results are kept between requests. A result lies under the fingerprint of all that it follows from, and under the instance and
+ * The one place where results are kept between requests. A result lies under the fingerprint of all that it follows from, and under the
+ * instance and
  * the version of the core that reckoned it: it is never stale, only forgotten.
  */
 #[AsAlias(Memory::class)]
@@ -24,12 +25,9 @@ final readonly class Reckoned implements Memory
      * @param string $core   hash of the sources that reckon
      */
     public function __construct(
-        #[Autowire('@cache.reckoned')]
-        private CacheInterface $cache,
-        #[Autowire('%env(APP_SECRET)%')]
-        string $secret,
-        #[Autowire('%core_version%')]
-        private string $core,
+        #[Autowire('@cache.reckoned')] private CacheInterface $cache,
+        #[Autowire('%env(APP_SECRET)%')] string $secret,
+        #[Autowire('%core_version%')] private string $core,
     ) {
         $this->instance = hash('xxh128', $secret);
     }

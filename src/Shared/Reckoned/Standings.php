@@ -28,7 +28,10 @@ final readonly class Standings
     public function of(SchoolClass $class): Standing
     {
         $log = Fingerprint::of('coverage')->with('log', $this->lessons->logs([$class])[(int) $class->getId()] ?? '');
-        $coverage = $this->memory->remember($log, fn (): array => Coverage::ofChunks($this->lessons->taught($this->lessons->ofClass($class))));
+        $coverage = $this->memory->remember(
+            $log,
+            fn (): array => Coverage::ofChunks($this->lessons->taught($this->lessons->ofClass($class))),
+        );
         $played = KnownPlaces::played($coverage);
         $begun = KnownPlaces::begun($coverage);
         if ([] === $played && [] === $begun) {

@@ -19,8 +19,10 @@ final readonly class Sweep
     /** One answer of so many looks after the folder. */
     private const EVERY = 200;
 
-    public function __construct(#[Autowire('%env(resolve:COIN_STAIR_HOME)%/reckoned')] private string $folder, private int $limit = self::LIMIT)
-    {
+    public function __construct(
+        #[Autowire('%env(resolve:COIN_STAIR_HOME)%/reckoned')] private string $folder,
+        private int $limit = self::LIMIT,
+    ) {
     }
 
     public function __invoke(): void
@@ -63,7 +65,11 @@ final readonly class Sweep
         if (!is_dir($this->folder)) {
             return;
         }
-        $all = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($this->folder, \FilesystemIterator::SKIP_DOTS), \RecursiveIteratorIterator::LEAVES_ONLY, \RecursiveIteratorIterator::CATCH_GET_CHILD);
+        $all = new \RecursiveIteratorIterator(
+            new \RecursiveDirectoryIterator($this->folder, \FilesystemIterator::SKIP_DOTS),
+            \RecursiveIteratorIterator::LEAVES_ONLY,
+            \RecursiveIteratorIterator::CATCH_GET_CHILD,
+        );
         foreach ($all as $file) {
             if ($file instanceof \SplFileInfo && $file->isFile()) {
                 yield $file;

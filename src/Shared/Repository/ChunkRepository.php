@@ -26,10 +26,16 @@ final readonly class ChunkRepository
     public function of(Piece $piece): array
     {
         /** @var list<Chunk> $chunks */
-        $chunks = $this->entities->createQuery(
-            'SELECT c FROM '.Chunk::class.' c WHERE c.piece = :piece AND c.removed = false '
-            .'ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
-        )->setParameter('piece', $piece)->setMaxResults(self::LIMIT)->getResult();
+        $chunks = $this->entities
+            ->createQuery(
+                'SELECT c FROM '.
+                    Chunk::class.
+                    ' c WHERE c.piece = :piece AND c.removed = false '.
+                    'ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
+            )
+            ->setParameter('piece', $piece)
+            ->setMaxResults(self::LIMIT)
+            ->getResult();
 
         return $chunks;
     }
@@ -94,8 +100,10 @@ final readonly class ChunkRepository
             return [];
         }
         /** @var list<Chunk> $chunks */
-        $chunks = $this->entities->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
-            ->setParameter('ids', $ids)->getResult();
+        $chunks = $this->entities
+            ->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
+            ->setParameter('ids', $ids)
+            ->getResult();
 
         return $chunks;
     }
@@ -120,8 +128,11 @@ final readonly class ChunkRepository
         }
         /** @var list<array{id: int, version: int, score: string}> $rows */
         $rows = $this->entities
-            ->createQuery('SELECT c.id, c.version, p.scoreHash score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
-            ->setParameter('ids', $ids)->getScalarResult();
+            ->createQuery(
+                'SELECT c.id, c.version, p.scoreHash score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id',
+            )
+            ->setParameter('ids', $ids)
+            ->getScalarResult();
 
         return array_map(static fn (array $row): array => [$row['id'], $row['version'], $row['score']], $rows);
     }
@@ -138,11 +149,18 @@ final readonly class ChunkRepository
         $states = array_fill_keys($pieces, '');
         foreach (['chunk' => 'id, version', 'hand_override' => 'id, note'] as $table => $state) {
             /** @var list<array{piece_id: int, rows_there: int|string, state: int|string}> $rows */
-            $rows = [] === $pieces ? [] : $this->entities->getConnection()->fetchAllAssociative(
-                'SELECT piece_id, COUNT(*) rows_there, '.Checksum::of($state)." state FROM $table WHERE piece_id IN (?) AND program_id = ? GROUP BY piece_id",
-                [$pieces, $this->program->get()->getId()],
-                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
-            );
+            $rows =
+                [] === $pieces
+                    ? []
+                    : $this->entities
+                        ->getConnection()
+                        ->fetchAllAssociative(
+                            'SELECT piece_id, COUNT(*) rows_there, '.
+                                Checksum::of($state).
+                                " state FROM $table WHERE piece_id IN (?) AND program_id = ? GROUP BY piece_id",
+                            [$pieces, $this->program->get()->getId()],
+                            [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+                        );
             foreach ($rows as $row) {
                 $states[$row['piece_id']] .= $table.$row['rows_there'].':'.$row['state'].' ';
             }

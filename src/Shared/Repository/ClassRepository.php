@@ -35,15 +35,21 @@ final readonly class ClassRepository
     /** @return list<SchoolClass> by name, each with its groups */
     public function page(int $first, int $count): array
     {
-        $ids = $this->entities->createQuery('SELECT c.id FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
-            ->setFirstResult($first)->setMaxResults($count)->getSingleColumnResult();
+        $ids = $this->entities
+            ->createQuery('SELECT c.id FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
+            ->setFirstResult($first)
+            ->setMaxResults($count)
+            ->getSingleColumnResult();
         if ([] === $ids) {
             return [];
         }
         /** @var list<SchoolClass> $classes */
         $classes = $this->entities
-            ->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g WHERE c.id IN (:ids) ORDER BY c.name, c.id, g.id')
-            ->setParameter('ids', $ids)->getResult();
+            ->createQuery(
+                'SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g WHERE c.id IN (:ids) ORDER BY c.name, c.id, g.id',
+            )
+            ->setParameter('ids', $ids)
+            ->getResult();
 
         return $classes;
     }
@@ -57,8 +63,12 @@ final readonly class ClassRepository
     {
         /** @var list<array{class: int|string}> $latest */
         $latest = $this->entities
-            ->createQuery('SELECT IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.piece = :piece ORDER BY s.changedAt DESC, s.id DESC')
-            ->setParameter('piece', $piece)->setMaxResults(1)->getScalarResult();
+            ->createQuery(
+                'SELECT IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.piece = :piece ORDER BY s.changedAt DESC, s.id DESC',
+            )
+            ->setParameter('piece', $piece)
+            ->setMaxResults(1)
+            ->getScalarResult();
         foreach ($classes as $class) {
             if ($class->getId() === (int) ($latest[0]['class'] ?? 0)) {
                 return $class;

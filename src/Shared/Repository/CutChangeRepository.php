@@ -20,8 +20,16 @@ final readonly class CutChangeRepository
     {
         /** @var CutChange|null $change */
         $change = $this->entities
-            ->createQuery('SELECT c FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.undone = :undone ORDER BY c.id '.($undone ? 'ASC' : 'DESC'))
-            ->setParameter('piece', $piece)->setParameter('undone', $undone)->setMaxResults(1)->getOneOrNullResult();
+            ->createQuery(
+                'SELECT c FROM '.
+                    CutChange::class.
+                    ' c WHERE c.piece = :piece AND c.undone = :undone ORDER BY c.id '.
+                    ($undone ? 'ASC' : 'DESC'),
+            )
+            ->setParameter('piece', $piece)
+            ->setParameter('undone', $undone)
+            ->setMaxResults(1)
+            ->getOneOrNullResult();
 
         return $change;
     }
@@ -31,8 +39,11 @@ final readonly class CutChangeRepository
     {
         /** @var list<array{undone: bool|int|string, first: int|string, last: int|string}> $rows */
         $rows = $this->entities
-            ->createQuery('SELECT c.undone, MIN(c.id) first, MAX(c.id) last FROM '.CutChange::class.' c WHERE c.piece = :piece GROUP BY c.undone')
-            ->setParameter('piece', $piece)->getScalarResult();
+            ->createQuery(
+                'SELECT c.undone, MIN(c.id) first, MAX(c.id) last FROM '.CutChange::class.' c WHERE c.piece = :piece GROUP BY c.undone',
+            )
+            ->setParameter('piece', $piece)
+            ->getScalarResult();
         $ends = [0, 0];
         foreach ($rows as $row) {
             $ends[(bool) $row['undone'] ? 1 : 0] = (int) ((bool) $row['undone'] ? $row['first'] : $row['last']);
@@ -44,19 +55,32 @@ final readonly class CutChangeRepository
     /** What was taken back cannot be done again once something else is changed; and what is too old cannot be undone. */
     public function forget(Piece $piece): void
     {
-        $this->entities->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.undone = true')->setParameter('piece', $piece)->execute();
+        $this->entities
+            ->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.undone = true')
+            ->setParameter('piece', $piece)
+            ->execute();
         /** @var list<array{id: int}> $oldest */
-        $oldest = $this->entities->createQuery('SELECT c.id FROM '.CutChange::class.' c WHERE c.piece = :piece ORDER BY c.id DESC')
-            ->setParameter('piece', $piece)->setFirstResult(CutChange::LIMIT - 1)->setMaxResults(1)->getScalarResult();
+        $oldest = $this->entities
+            ->createQuery('SELECT c.id FROM '.CutChange::class.' c WHERE c.piece = :piece ORDER BY c.id DESC')
+            ->setParameter('piece', $piece)
+            ->setFirstResult(CutChange::LIMIT - 1)
+            ->setMaxResults(1)
+            ->getScalarResult();
         if ([] !== $oldest) {
-            $this->entities->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.id <= :id')
-                ->setParameter('piece', $piece)->setParameter('id', $oldest[0]['id'])->execute();
+            $this->entities
+                ->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece AND c.id <= :id')
+                ->setParameter('piece', $piece)
+                ->setParameter('id', $oldest[0]['id'])
+                ->execute();
         }
     }
 
     /** After the score itself was changed: what was done to the cut before was done to another one. */
     public function clear(Piece $piece): void
     {
-        $this->entities->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece')->setParameter('piece', $piece)->execute();
+        $this->entities
+            ->createQuery('DELETE FROM '.CutChange::class.' c WHERE c.piece = :piece')
+            ->setParameter('piece', $piece)
+            ->execute();
     }
 }

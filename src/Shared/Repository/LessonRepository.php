@@ -39,11 +39,15 @@ final readonly class LessonRepository
             return [];
         }
         /** @var list<array{class_id: int, lessons: int|string, state: int|string}> $rows */
-        $rows = $this->entities->getConnection()->fetchAllAssociative(
-            'SELECT class_id, COUNT(*) lessons, '.Checksum::of('id, day, log_size, log_hash').' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
-            [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
-            [ArrayParameterType::INTEGER, ParameterType::INTEGER],
-        );
+        $rows = $this->entities
+            ->getConnection()
+            ->fetchAllAssociative(
+                'SELECT class_id, COUNT(*) lessons, '.
+                    Checksum::of('id, day, log_size, log_hash').
+                    ' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
+                [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
         $logs = [];
         foreach ($rows as $row) {
             $logs[$row['class_id']] = $row['class_id'].'-'.$row['lessons'].'-'.$row['state'];
@@ -56,8 +60,12 @@ final readonly class LessonRepository
     public function ofClass(SchoolClass $class, int $limit = self::LESSONS, int $first = 0): array
     {
         /** @var list<Lesson> $lessons */
-        $lessons = $this->entities->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
-            ->setParameter('class', $class)->setFirstResult($first)->setMaxResults($limit)->getResult();
+        $lessons = $this->entities
+            ->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
+            ->setParameter('class', $class)
+            ->setFirstResult($first)
+            ->setMaxResults($limit)
+            ->getResult();
 
         return $lessons;
     }
@@ -70,10 +78,18 @@ final readonly class LessonRepository
     public function openAndLast(array $classes, int $limit): array
     {
         /** @var list<Lesson> $lessons */
-        $lessons = $this->entities->createQuery(
-            'SELECT l FROM '.Lesson::class.' l WHERE l.class IN (:classes) AND (l.endedAt IS NULL OR l.id IN '
-            .'(SELECT MAX(m.id) FROM '.Lesson::class.' m WHERE m.endedAt IS NOT NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
-        )->setParameter('classes', $classes)->setMaxResults($limit)->getResult();
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l FROM '.
+                    Lesson::class.
+                    ' l WHERE l.class IN (:classes) AND (l.endedAt IS NULL OR l.id IN '.
+                    '(SELECT MAX(m.id) FROM '.
+                    Lesson::class.
+                    ' m WHERE m.endedAt IS NOT NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
+            )
+            ->setParameter('classes', $classes)
+            ->setMaxResults($limit)
+            ->getResult();
 
         return $lessons;
     }
@@ -93,12 +109,15 @@ final readonly class LessonRepository
     {
         $entries = $this->entries($lessons);
 
-        return array_map(static fn (Lesson $lesson): TaughtLesson => new TaughtLesson(
-            \sprintf('%09d', (int) $lesson->getId()),
-            $lesson->getDay()->format('Y-m-d'),
-            $lesson->steps(),
-            $entries[(int) $lesson->getId()] ?? [],
-        ), $lessons);
+        return array_map(
+            static fn (Lesson $lesson): TaughtLesson => new TaughtLesson(
+                \sprintf('%09d', (int) $lesson->getId()),
+                $lesson->getDay()->format('Y-m-d'),
+                $lesson->steps(),
+                $entries[(int) $lesson->getId()] ?? [],
+            ),
+            $lessons,
+        );
     }
 
     /** @return list<Entry> */
@@ -118,14 +137,29 @@ final readonly class LessonRepository
             return [];
         }
         // Scalars, since a class has thousands of entries and none of them is ever changed.
-        /** @var list<array{lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string}> $rows */
-        $rows = $this->entities->createQuery(
-            'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text '
-            .'FROM '.LogEntry::class.' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count',
-        )->setParameter('lessons', $lessons)->getArrayResult();
+        /**
+         * @var list<array{lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string}> $rows
+         */
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text '.
+                    'FROM '.
+                    LogEntry::class.
+                    ' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count',
+            )
+            ->setParameter('lessons', $lessons)
+            ->getArrayResult();
         $entries = [];
         foreach ($rows as $row) {
-            $entries[(int) $row['lesson']][] = new Entry($row['id'], $row['step'], $row['kind'], $row['tempo'], $row['madeAt'], $row['count'], $row['text']);
+            $entries[(int) $row['lesson']][] = new Entry(
+                $row['id'],
+                $row['step'],
+                $row['kind'],
+                $row['tempo'],
+                $row['madeAt'],
+                $row['count'],
+                $row['text'],
+            );
         }
 
         return $entries;

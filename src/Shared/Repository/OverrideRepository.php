@@ -27,7 +27,12 @@ final readonly class OverrideRepository
      */
     public function ofPiece(Piece $piece, ?SchoolClass $class): array
     {
-        $query = $this->entities->createQueryBuilder()->select('o')->from(Override::class, 'o')->where('o.piece = :piece')->setParameter('piece', $piece);
+        $query = $this->entities
+            ->createQueryBuilder()
+            ->select('o')
+            ->from(Override::class, 'o')
+            ->where('o.piece = :piece')
+            ->setParameter('piece', $piece);
         if (null === $class) {
             $query->andWhere('o.class IS NULL');
         } else {
@@ -37,7 +42,10 @@ final readonly class OverrideRepository
         $overrides = $query->setMaxResults(Override::LIMIT)->orderBy('o.id')->getQuery()->getResult();
         usort(
             $overrides,
-            static fn (Override $one, Override $other): int => [null !== $one->getClass(), $one->getId()] <=> [null !== $other->getClass(), $other->getId()],
+            static fn (Override $one, Override $other): int => [null !== $one->getClass(), $one->getId()] <=> [
+                null !== $other->getClass(),
+                $other->getId(),
+            ],
         );
 
         return $overrides;
@@ -46,7 +54,9 @@ final readonly class OverrideRepository
     /** @return list<Override> of one instrument, for whatever class */
     public function ofInstrument(Piece $piece, Instrument $instrument): array
     {
-        return $this->entities->getRepository(Override::class)->findBy(['piece' => $piece, 'instrument' => $instrument], null, Override::LIMIT);
+        return $this->entities
+            ->getRepository(Override::class)
+            ->findBy(['piece' => $piece, 'instrument' => $instrument], null, Override::LIMIT);
     }
 
     /** @return list<Override> of all instruments and classes */
@@ -56,7 +66,8 @@ final readonly class OverrideRepository
     }
 
     /**
-     * Those that count for a class: where it has its own string or finger of a note, what was set of that note's string and finger for all does not.
+     * Those that count for a class: where it has its own string or finger of a note, what was set of that note's string and finger for all
+     * does not.
      *
      * @return array<string, list<Setting>> by instrument
      */

@@ -28,16 +28,31 @@ final readonly class PieceRepository
      */
     public function search(string $search, int $first, int $count): array
     {
-        $query = $this->entities->createQueryBuilder()
-            ->select('p.id, p.title, p.composer, p.book, p.numberInBook, p.keyName, p.keyMode, p.meter, p.measures, p.parts, p.goalTempo, p.beats')
+        $query = $this->entities
+            ->createQueryBuilder()
+            ->select(
+                'p.id, p.title, p.composer, p.book, p.numberInBook, p.keyName, p.keyMode, p.meter, p.measures, p.parts, p.goalTempo, '
+                    .'p.beats',
+            )
             ->from(Piece::class, 'p')
-            ->orderBy('p.book')->addOrderBy('LENGTH(p.numberInBook)')->addOrderBy('p.numberInBook')->addOrderBy('p.title')->addOrderBy('p.id')
-            ->setFirstResult($first)->setMaxResults($count);
+            ->orderBy('p.book')
+            ->addOrderBy('LENGTH(p.numberInBook)')
+            ->addOrderBy('p.numberInBook')
+            ->addOrderBy('p.title')
+            ->addOrderBy('p.id')
+            ->setFirstResult($first)
+            ->setMaxResults($count);
         if ('' !== $search) {
-            $query->where('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
+            $query
+                ->where('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
                 ->setParameter('search', '%'.addcslashes($search, '%_\\').'%');
         }
-        /** @var list<array{id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string, meter: string, measures: int, parts: int, goalTempo: int, beats: float}> $pieces */
+        /**
+         * @var list<array{
+         *     id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string,
+         *     meter: string, measures: int, parts: int, goalTempo: int, beats: float,
+         * }> $pieces
+         */
         $pieces = $query->getQuery()->getArrayResult();
 
         return $pieces;

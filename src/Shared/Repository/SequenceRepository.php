@@ -23,8 +23,11 @@ final readonly class SequenceRepository
     public function ofClass(SchoolClass $class): array
     {
         /** @var list<Sequence> $sequences */
-        $sequences = $this->entities->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')
-            ->setParameter('class', $class)->setMaxResults(self::OF_CLASS)->getResult();
+        $sequences = $this->entities
+            ->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')
+            ->setParameter('class', $class)
+            ->setMaxResults(self::OF_CLASS)
+            ->getResult();
 
         return $sequences;
     }
@@ -34,8 +37,14 @@ final readonly class SequenceRepository
     {
         /** @var list<array{id: int, name: string, goalTempo: int, method: \CoinStair\Core\Method\Method}> $rows */
         $rows = $this->entities
-            ->createQuery('SELECT s.id, c.name, s.goalTempo, s.method FROM '.Sequence::class.' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name')
-            ->setParameter('piece', $piece)->setMaxResults(self::OF_PIECE)->getArrayResult();
+            ->createQuery(
+                'SELECT s.id, c.name, s.goalTempo, s.method FROM '.
+                    Sequence::class.
+                    ' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name',
+            )
+            ->setParameter('piece', $piece)
+            ->setMaxResults(self::OF_PIECE)
+            ->getArrayResult();
 
         return $rows;
     }
@@ -43,8 +52,10 @@ final readonly class SequenceRepository
     public function withSteps(int $id): Sequence
     {
         /** @var Sequence $sequence */
-        $sequence = $this->entities->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')
-            ->setParameter('id', $id)->getSingleResult();
+        $sequence = $this->entities
+            ->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')
+            ->setParameter('id', $id)
+            ->getSingleResult();
 
         return $sequence;
     }
@@ -59,10 +70,15 @@ final readonly class SequenceRepository
     public function statesOf(array $classes): array
     {
         /** @var list<array{id: int, class: int|string, piece: int|string, version: int, title: string, score: string, goal: int}> $rows */
-        $rows = $this->entities->createQuery(
-            'SELECT s.id, IDENTITY(s.class) class, IDENTITY(s.piece) piece, s.version, p.title, p.scoreHash score, p.goalTempo goal '
-            .'FROM '.Sequence::class.' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC',
-        )->setParameter('classes', $classes)->getScalarResult();
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT s.id, IDENTITY(s.class) class, IDENTITY(s.piece) piece, s.version, p.title, p.scoreHash score, p.goalTempo goal '.
+                    'FROM '.
+                    Sequence::class.
+                    ' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC',
+            )
+            ->setParameter('classes', $classes)
+            ->getScalarResult();
 
         return array_map(static fn (array $row): array => ['class' => (int) $row['class'], 'piece' => (int) $row['piece']] + $row, $rows);
     }

@@ -21,7 +21,10 @@ final class CurrentProgram
     public function enter(Program $program, EntityManagerInterface $entities): void
     {
         $this->program = $program;
-        $entities->getFilters()->getFilter(ProgramFilter::NAME)->setParameter(ProgramFilter::PARAMETER, (string) $program->getId(), Types::INTEGER);
+        $entities
+            ->getFilters()
+            ->getFilter(ProgramFilter::NAME)
+            ->setParameter(ProgramFilter::PARAMETER, (string) $program->getId(), Types::INTEGER);
     }
 
     /** @throws \LogicException if no program was entered */

@@ -41,6 +41,13 @@ final class DayExtension extends AbstractExtension
     {
         $locale = $this->locale->getLocale();
 
-        return $this->formatters[$locale.$skeleton] ??= new \IntlDateFormatter($locale, \IntlDateFormatter::NONE, \IntlDateFormatter::NONE, 'UTC', null, (string) (new \IntlDatePatternGenerator($locale))->getBestPattern($skeleton));
+        return $this->formatters[$locale.$skeleton] ??= new \IntlDateFormatter(
+            $locale,
+            \IntlDateFormatter::NONE,
+            \IntlDateFormatter::NONE,
+            'UTC',
+            null,
+            (string) (new \IntlDatePatternGenerator($locale))->getBestPattern($skeleton),
+        );
     }
 }

@@ -16,7 +16,10 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /**
  * Fingers and bows in the program's words: what a screen reader reads, what is printed, what the browser draws.
  *
- * @phpstan-type Ribbon array{frog: string, tip: string, strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>}
+ * @phpstan-type Ribbon array{
+ *     frog: string, tip: string,
+ *     strokes: list<array{note: string, until: string|null, from: float, to: float, weight: int, lifted: bool, recovers: bool}>,
+ * }
  */
 final readonly class HandWords
 {
@@ -34,16 +37,29 @@ final readonly class HandWords
         $numbers = MeasureNumbers::of($hands->piece)->all();
         $bows = [];
         foreach (BowRibbon::of($hands, $from, $to) as $one) {
-            $text = \sprintf('%s %s – %s', $this->translator->trans('bow.'.$one->direction->value), $this->zone(BowZone::of($one->from)->value), $this->zone(BowZone::of($one->to)->value));
+            $text = \sprintf(
+                '%s %s – %s',
+                $this->translator->trans('bow.'.$one->direction->value),
+                $this->zone(BowZone::of($one->from)->value),
+                $this->zone(BowZone::of($one->to)->value),
+            );
             $bows[$one->position] = isset($bows[$one->position]) ? $bows[$one->position].', '.$text : $text;
         }
         $lines = [];
         foreach (HandsOnScore::words($hands, $from, $to) as $position => $words) {
-            $lines[] = ['number' => $numbers[$position] ?? '', 'notes' => array_values(array_filter([
-                $words['fingers'],
-                $words['letters'],
-                isset($bows[$position]) ? $this->translator->trans('bows:').' '.$bows[$position] : '',
-            ], static fn (string $text): bool => '' !== $text))];
+            $lines[] = [
+                'number' => $numbers[$position] ?? '',
+                'notes' => array_values(
+                    array_filter(
+                        [
+                            $words['fingers'],
+                            $words['letters'],
+                            isset($bows[$position]) ? $this->translator->trans('bows:').' '.$bows[$position] : '',
+                        ],
+                        static fn (string $text): bool => '' !== $text,
+                    ),
+                ),
+            ];
         }
 
         return $lines;
@@ -52,14 +68,28 @@ final readonly class HandWords
     /** "D string, 2 · up-bow from the tip · wait 2 beats. Set. Breathe." */
     public function card(StartCard $card): string
     {
-        $parts = [$this->translator->trans('%string% string, %finger%', ['%string%' => $card->string, '%finger%' => HandsOnScore::finger($card->choice)]).' ('.$card->letter.')'];
+        $parts = [
+            $this->translator->trans('%string% string, %finger%', [
+                '%string%' => $card->string,
+                '%finger%' => HandsOnScore::finger($card->choice),
+            ]).
+            ' ('.
+            $card->letter.
+            ')',
+        ];
         if ('I' !== $card->position) {
             $parts[] = $this->translator->trans('position %position%', ['%position%' => $card->position]);
         }
         if ([] !== $card->beneath) {
             $parts[] = $this->translator->trans('set %fingers% along', ['%fingers%' => implode(', ', $card->beneath)]);
         }
-        $parts[] = null === $card->direction ? $this->translator->trans('plucked') : $this->translator->trans($card->slurred ? 'goes on %direction%, %place%' : '%direction%, %place%', ['%direction%' => $this->translator->trans('bow.'.$card->direction->value), '%place%' => $this->zone($card->zone()->value)]);
+        $parts[] =
+            null === $card->direction
+                ? $this->translator->trans('plucked')
+                : $this->translator->trans($card->slurred ? 'goes on %direction%, %place%' : '%direction%, %place%', [
+                    '%direction%' => $this->translator->trans('bow.'.$card->direction->value),
+                    '%place%' => $this->zone($card->zone()->value),
+                ]);
         if ('0' !== $card->wait) {
             $parts[] = $this->translator->trans('1' === $card->wait ? 'wait 1 beat' : 'wait %beats% beats', ['%beats%' => $card->wait]);
         }
@@ -76,11 +106,24 @@ final readonly class HandWords
     {
         $ribbon = BowRibbon::of($hands, $from, $to);
 
-        return [] === $ribbon ? null : [
-            'frog' => $this->zone('frog'),
-            'tip' => $this->zone('tip'),
-            'strokes' => array_map(static fn (RibbonStroke $one): array => ['note' => $one->note, 'until' => $one->until, 'from' => $one->from, 'to' => $one->to, 'weight' => $one->weight(), 'lifted' => $one->lifted, 'recovers' => $one->recovers], $ribbon),
-        ];
+        return [] === $ribbon
+            ? null
+            : [
+                'frog' => $this->zone('frog'),
+                'tip' => $this->zone('tip'),
+                'strokes' => array_map(
+                    static fn (RibbonStroke $one): array => [
+                        'note' => $one->note,
+                        'until' => $one->until,
+                        'from' => $one->from,
+                        'to' => $one->to,
+                        'weight' => $one->weight(),
+                        'lifted' => $one->lifted,
+                        'recovers' => $one->recovers,
+                    ],
+                    $ribbon,
+                ),
+            ];
     }
 
     public function zone(string $zone): string

@@ -78,7 +78,9 @@ final class MusicExtension extends AbstractExtension
         }
 
         // What ends with the bar line of the measure in which it begins is told by its beginning.
-        return $from === $to || (0 === $chunk->to->offset && $chunk->from->position === $last && $chunk->from->offset > 0) ? $from : $from.'–'.$to;
+        return $from === $to || (0 === $chunk->to->offset && $chunk->from->position === $last && $chunk->from->offset > 0)
+            ? $from
+            : $from.'–'.$to;
     }
 
     /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */
@@ -91,6 +93,8 @@ final class MusicExtension extends AbstractExtension
     {
         $number = $numbers->at($place->position);
 
-        return 0 === $place->offset ? $number : $number.'.'.Ticks::beats(CountIn::offsetInFullMeasure($piece, $place) + $piece->beatTicks, $piece->beatTicks);
+        return 0 === $place->offset
+            ? $number
+            : $number.'.'.Ticks::beats(CountIn::offsetInFullMeasure($piece, $place) + $piece->beatTicks, $piece->beatTicks);
     }
 }

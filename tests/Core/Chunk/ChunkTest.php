@@ -87,10 +87,30 @@ final class ChunkTest extends TestCase
     /** @return iterable<string, array{string, Place, Place, list<array{float, int}>}> */
     public static function clickTracks(): iterable
     {
-        yield 'one measure and its landing' => ['CDEF|G4|]', Place::of(0), Place::of(1), [[-4.0, 1], [-3.0, 2], [-2.0, 3], [-1.0, 4], [0.0, 1], [1.0, 2], [2.0, 3], [3.0, 4], [4.0, 1], [5.0, 2]]];
-        yield 'an upbeat counts from the back' => ['C|DEFG|A3|]', Place::of(0), Place::of(1), [[-3.0, 1], [-2.0, 2], [-1.0, 3], [0.0, 4], [1.0, 1], [2.0, 2]]];
-        yield 'half a beat of upbeat' => ['C/|DEFG|A7/2|]', Place::of(0), Place::of(1), [[-3.5, 1], [-2.5, 2], [-1.5, 3], [-0.5, 4], [0.5, 1], [1.5, 2]]];
-        yield 'from the third beat' => ['CDEF|G4|]', Place::of(0, 20160), Place::of(1), [[-2.0, 1], [-1.0, 2], [0.0, 3], [1.0, 4], [2.0, 1], [3.0, 2]]];
+        yield 'one measure and its landing' => [
+            'CDEF|G4|]',
+            Place::of(0),
+            Place::of(1),
+            [[-4.0, 1], [-3.0, 2], [-2.0, 3], [-1.0, 4], [0.0, 1], [1.0, 2], [2.0, 3], [3.0, 4], [4.0, 1], [5.0, 2]],
+        ];
+        yield 'an upbeat counts from the back' => [
+            'C|DEFG|A3|]',
+            Place::of(0),
+            Place::of(1),
+            [[-3.0, 1], [-2.0, 2], [-1.0, 3], [0.0, 4], [1.0, 1], [2.0, 2]],
+        ];
+        yield 'half a beat of upbeat' => [
+            'C/|DEFG|A7/2|]',
+            Place::of(0),
+            Place::of(1),
+            [[-3.5, 1], [-2.5, 2], [-1.5, 3], [-0.5, 4], [0.5, 1], [1.5, 2]],
+        ];
+        yield 'from the third beat' => [
+            'CDEF|G4|]',
+            Place::of(0, 20160),
+            Place::of(1),
+            [[-2.0, 1], [-1.0, 2], [0.0, 3], [1.0, 4], [2.0, 1], [3.0, 2]],
+        ];
     }
 
     public function testTonesJoinTiesAndPlayTheLandingLong(): void

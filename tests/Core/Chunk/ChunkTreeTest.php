@@ -24,13 +24,23 @@ use PHPUnit\Framework\TestCase;
 /** Handbook 5, "Chunks". */
 final class ChunkTreeTest extends TestCase
 {
-    private const LINES = 'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|eFGA|fGAB|gABc|DAFE|EBGF|FcAG|GdBA|AecB|BfdA|cged|dDfA|eEgB|fFac|GDBA|AEcB|BFdA|';
+    private const LINES = 'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|eFGA|fGAB|gABc|DAFE|'
+        .'EBGF|FcAG|GdBA|AecB|BfdA|cged|dDfA|eEgB|fFac|GDBA|AEcB|BFdA|';
 
     /** @param list<string> $phrases "from-to" in quarters within the measure */
     #[DataProvider('cuts')]
     public function testPhrases(string $body, array $phrases, int $level = 1, string $meter = '4/4'): void
     {
-        self::assertSame($phrases, array_map(self::told(...), array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $this->tree(Tunes::abc($body, $meter), $level)->phrases())));
+        self::assertSame(
+            $phrases,
+            array_map(
+                self::told(...),
+                array_map(
+                    static fn (ChunkNode $phrase): Chunk => $phrase->chunk,
+                    $this->tree(Tunes::abc($body, $meter), $level)->phrases(),
+                ),
+            ),
+        );
     }
 
     /** @return iterable<string, array{0: string, 1: list<string>, 2?: int, 3?: string}> */
@@ -50,8 +60,12 @@ final class ChunkTreeTest extends TestCase
     public function testSectionsHoldPhrasesAndPhrasesMeasures(): void
     {
         $tree = $this->tree(Tunes::abc('DFAd|EGBe|FAdf|GBeg||AFED|BGFE|cAGF|dBAG|eFGA|fGAB|]'));
-        self::assertSame(['0–4', '4–10'], array_map(static fn (ChunkNode $section): string => self::told($section->chunk), $tree->sections));
-        self::assertSame([ChunkKind::Section, ChunkKind::Section], array_map(static fn (ChunkNode $section): ChunkKind => $section->chunk->kind, $tree->sections));
+        $sections = array_map(static fn (ChunkNode $section): string => self::told($section->chunk), $tree->sections);
+        self::assertSame(['0–4', '4–10'], $sections);
+        self::assertSame(
+            [ChunkKind::Section, ChunkKind::Section],
+            array_map(static fn (ChunkNode $section): ChunkKind => $section->chunk->kind, $tree->sections),
+        );
         self::assertSame(['0–1', '1–2', '2–3', '3–4'], array_map(self::told(...), $tree->phrases()[0]->leaves()));
         self::assertSame(ChunkKind::Measure, $tree->phrases()[0]->leaves()[0]->kind);
     }
@@ -69,13 +83,20 @@ final class ChunkTreeTest extends TestCase
         $landing = Chunk::of($piece, ChunkKind::Pair, Place::of(10), Place::of(12))->landing($piece);
         self::assertEquals(Place::of(12), $landing);
         $rests = Tunes::abc('DFAd|EGBe|z2 FA|');
-        self::assertEquals(Place::of(2, 2 * Ticks::PER_QUARTER), Chunk::of($rests, ChunkKind::Pair, Place::of(0), Place::of(2))->landing($rests), 'the next note, not the next rest');
+        self::assertEquals(
+            Place::of(2, 2 * Ticks::PER_QUARTER),
+            Chunk::of($rests, ChunkKind::Pair, Place::of(0), Place::of(2))->landing($rests),
+            'the next note, not the next rest',
+        );
     }
 
     public function testAllButTheLastLand(): void
     {
         $phrases = $this->tree(Tunes::abc(self::LINES))->phrases();
-        self::assertSame([true, true, true, true, true, false], array_map(static fn (ChunkNode $phrase): bool => $phrase->chunk->lands, $phrases));
+        self::assertSame(
+            [true, true, true, true, true, false],
+            array_map(static fn (ChunkNode $phrase): bool => $phrase->chunk->lands, $phrases),
+        );
     }
 
     public function testATeachersCutIsTakenAsItIs(): void
@@ -98,7 +119,7 @@ final class ChunkTreeTest extends TestCase
     {
         for ($seed = 0; $seed < 300; ++$seed) {
             $piece = RandomPieces::piece($seed, measures: 16);
-            $this->assertWhole($piece, $this->tree($piece, 1 + $seed % 4), "seed $seed");
+            $this->assertWhole($piece, $this->tree($piece, 1 + ($seed % 4)), "seed $seed");
         }
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
             $piece = ScoreFile::read((string) file_get_contents($file))->piece;
@@ -112,8 +133,14 @@ final class ChunkTreeTest extends TestCase
     {
         $piece = Outline::of('Jetty', '', '4/4', 'D', '16', '', '', 'A 1, B 9', '')->piece;
         self::assertNotNull($piece);
-        self::assertSame(['0–4', '4–8', '8–12', '12–16'], array_map(static fn (ChunkNode $phrase): string => self::told($phrase->chunk), $this->tree($piece)->phrases()));
-        self::assertSame(['0–8', '8–16'], array_map(static fn (ChunkNode $phrase): string => self::told($phrase->chunk), $this->tree($piece, 3)->phrases()));
+        self::assertSame(
+            ['0–4', '4–8', '8–12', '12–16'],
+            array_map(static fn (ChunkNode $phrase): string => self::told($phrase->chunk), $this->tree($piece)->phrases()),
+        );
+        self::assertSame(
+            ['0–8', '8–16'],
+            array_map(static fn (ChunkNode $phrase): string => self::told($phrase->chunk), $this->tree($piece, 3)->phrases()),
+        );
     }
 
     public function testThePhraseOfAPlace(): void
@@ -135,7 +162,10 @@ final class ChunkTreeTest extends TestCase
         $sameness = Sameness::of($piece);
         $keys = [];
         foreach ([$run, $other] as $of) {
-            $keys[] = $sameness->key(Place::of($of[0], ($of[2] ?? 0) * Ticks::PER_QUARTER), Place::of($of[1], ($of[3] ?? 0) * Ticks::PER_QUARTER));
+            $keys[] = $sameness->key(
+                Place::of($of[0], ($of[2] ?? 0) * Ticks::PER_QUARTER),
+                Place::of($of[1], ($of[3] ?? 0) * Ticks::PER_QUARTER),
+            );
         }
         self::assertSame($same, $keys[0] === $keys[1]);
     }
@@ -160,7 +190,10 @@ final class ChunkTreeTest extends TestCase
         $sameness = Sameness::of($piece);
         self::assertSame('', $sameness->key(Place::of(5), Place::of(7)));
         $quarter = Ticks::PER_QUARTER;
-        self::assertSame($sameness->body(Place::of(0), Place::of(2, 3 * $quarter)), $sameness->body(Place::of(2, 3 * $quarter), Place::of(5)));
+        self::assertSame(
+            $sameness->body(Place::of(0), Place::of(2, 3 * $quarter)),
+            $sameness->body(Place::of(2, 3 * $quarter), Place::of(5)),
+        );
         self::assertSame('', $sameness->body(Place::of(1), Place::of(3)), 'no upbeat');
         self::assertSame('', $sameness->body(Place::of(1, 2 * $quarter), Place::of(3)), 'half a measure is no upbeat');
     }

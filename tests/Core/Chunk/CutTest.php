@@ -45,7 +45,13 @@ final class CutTest extends TestCase
     public function testNoChunkIsPulledEmpty(): void
     {
         $cut = $this->cut([1 => [0, 4], 2 => [4, 8]]);
-        foreach ([static fn () => $cut->moveEnd(1, Place::of(0)), static fn () => $cut->moveEnd(1, Place::of(8)), static fn () => $cut->moveEnd(1, Place::of(7, 3 * Ticks::PER_QUARTER + 100))] as $pull) {
+        foreach (
+            [
+                static fn () => $cut->moveEnd(1, Place::of(0)),
+                static fn () => $cut->moveEnd(1, Place::of(8)),
+                static fn () => $cut->moveEnd(1, Place::of(7, 3 * Ticks::PER_QUARTER + 100)),
+            ] as $pull
+        ) {
             try {
                 $pull();
                 self::fail('It was pulled.');
@@ -90,7 +96,11 @@ final class CutTest extends TestCase
         $made = $cut->with(Chunk::of($this->piece, ChunkKind::Pair, Place::of(4), Place::of(6)));
         self::assertSame([1 => '0–4', -1 => '4–6'], self::told($made));
         self::assertSame([-1 => '4–6'], self::told($made->without(1)));
-        self::assertSame(1, $made->with(Chunk::of($this->piece, ChunkKind::Phrase, Place::of(0), Place::of(4)))->touched, 'it is there already');
+        self::assertSame(
+            1,
+            $made->with(Chunk::of($this->piece, ChunkKind::Phrase, Place::of(0), Place::of(4)))->touched,
+            'it is there already',
+        );
         self::assertFalse($cut->turnLanding(1)->chunks[1]->lands);
         self::assertTrue($cut->turnLanding(1)->turnLanding(1)->chunks[1]->lands);
     }
@@ -102,14 +112,34 @@ final class CutTest extends TestCase
         self::assertSame(['0–4', '4–8'], $phrases($this->cut([])));
         self::assertSame(['0–3', '3–4', '4–8'], $phrases($this->cut([5 => [0, 3]])));
         self::assertSame(['0–2', '2–6', '6–8'], $phrases($this->cut([5 => [2, 6]])));
-        self::assertSame(['0–3', '3–5', '5–8'], $phrases($this->cut([1 => [0, 3], 2 => [3, 5], 3 => [5, 8], 4 => [0, 8], 5 => [1, 2]])), 'one after the other, what lies in them left aside');
-        self::assertSame(['0–4', '4–8'], $phrases(Cut::of($this->piece, [1 => Chunk::of($this->piece, ChunkKind::Spot, $this->beat(1, 1), $this->beat(1, 2))])), 'a spot cuts nothing');
+        self::assertSame(
+            ['0–3', '3–5', '5–8'],
+            $phrases($this->cut([1 => [0, 3], 2 => [3, 5], 3 => [5, 8], 4 => [0, 8], 5 => [1, 2]])),
+            'one after the other, what lies in them left aside',
+        );
+        self::assertSame(
+            ['0–4', '4–8'],
+            $phrases(Cut::of($this->piece, [1 => Chunk::of($this->piece, ChunkKind::Spot, $this->beat(1, 1), $this->beat(1, 2))])),
+            'a spot cuts nothing',
+        );
     }
 
     /** @param array<int, array{int, int}> $chunks */
     private function cut(array $chunks): Cut
     {
-        return Cut::of($this->piece, array_map(fn (array $edges): Chunk => Chunk::of($this->piece, [0, 8] === $edges ? ChunkKind::Whole : ChunkKind::ofSize($edges[1] - $edges[0]), Place::of($edges[0]), Place::of($edges[1]), $edges[1] < 8), $chunks));
+        return Cut::of(
+            $this->piece,
+            array_map(
+                fn (array $edges): Chunk => Chunk::of(
+                    $this->piece,
+                    [0, 8] === $edges ? ChunkKind::Whole : ChunkKind::ofSize($edges[1] - $edges[0]),
+                    Place::of($edges[0]),
+                    Place::of($edges[1]),
+                    $edges[1] < 8,
+                ),
+                $chunks,
+            ),
+        );
     }
 
     private function beat(int $position, int $beats): Place

@@ -28,8 +28,25 @@ final class RealignmentTest extends TestCase
     public function testWhereAChunkGoes(array $after, array $chunk, ?array $expected): void
     {
         $old = Tunes::abc(implode('|', self::MEASURES).'|');
-        $moved = Realignment::of($old, Tunes::abc(implode('|', $after).'|'))->chunk(Chunk::of($old, ChunkKind::Phrase, Place::of($chunk[0], $chunk[1] * Ticks::PER_QUARTER), Place::of($chunk[2], $chunk[3] * Ticks::PER_QUARTER)));
-        self::assertSame($expected, null === $moved ? null : [$moved->from->position, intdiv($moved->from->offset, Ticks::PER_QUARTER), $moved->to->position, intdiv($moved->to->offset, Ticks::PER_QUARTER)]);
+        $moved = Realignment::of($old, Tunes::abc(implode('|', $after).'|'))->chunk(
+            Chunk::of(
+                $old,
+                ChunkKind::Phrase,
+                Place::of($chunk[0], $chunk[1] * Ticks::PER_QUARTER),
+                Place::of($chunk[2], $chunk[3] * Ticks::PER_QUARTER),
+            ),
+        );
+        self::assertSame(
+            $expected,
+            null === $moved
+                ? null
+                : [
+                    $moved->from->position,
+                    intdiv($moved->from->offset, Ticks::PER_QUARTER),
+                    $moved->to->position,
+                    intdiv($moved->to->offset, Ticks::PER_QUARTER),
+                ],
+        );
     }
 
     /** @return iterable<string, array{list<string>, array{int, int, int, int}, array{int, int, int, int}|null}> */
@@ -91,7 +108,15 @@ final class RealignmentTest extends TestCase
     public function testNotesAreFoundByTheirMeasures(): void
     {
         $realignment = Realignment::of(Tunes::abc('DFAd|EGBe|FAdf|'), Tunes::abc('A4|DFAd|FAdf|'));
-        self::assertSame(['P1-m1-v1-2', null, 'P1-m2-v1-0', null], [$realignment->note('P1-m0-v1-2'), $realignment->note('P1-m1-v1-0'), $realignment->note('P1-m2-v1-0'), $realignment->note('elsewhere')]);
+        self::assertSame(
+            ['P1-m1-v1-2', null, 'P1-m2-v1-0', null],
+            [
+                $realignment->note('P1-m0-v1-2'),
+                $realignment->note('P1-m1-v1-0'),
+                $realignment->note('P1-m2-v1-0'),
+                $realignment->note('elsewhere'),
+            ],
+        );
     }
 
     public function testTheWholeStaysTheWhole(): void

@@ -75,8 +75,14 @@ final class DifficultyTest extends TestCase
     public function testThePartLeavesTheUnison(string $body, array $expected): void
     {
         $piece = Tunes::abc("V:1 name=\"Violin\"\nV:2 name=\"Viola\" clef=alto\n".$body, '4/4', 'D');
-        $spots = array_filter($this->difficulty($piece, [Instrument::Violin, Instrument::Viola])->spots(30), static fn (Spot $spot): bool => 'The part leaves the unison.' === $spot->reason->template);
-        $told = array_map(static fn (Spot $spot): string => $spot->instrument->value.' '.$spot->to->position.'+'.$spot->to->offset / 10080, $spots);
+        $spots = array_filter(
+            $this->difficulty($piece, [Instrument::Violin, Instrument::Viola])->spots(30),
+            static fn (Spot $spot): bool => 'The part leaves the unison.' === $spot->reason->template,
+        );
+        $told = array_map(
+            static fn (Spot $spot): string => $spot->instrument->value.' '.$spot->to->position.'+'.$spot->to->offset / 10080,
+            $spots,
+        );
         sort($told);
         self::assertSame($expected, $told);
     }
@@ -140,14 +146,27 @@ final class DifficultyTest extends TestCase
         $difficulty = $this->difficulty($piece, [Instrument::Violin]);
         $first = Chunk::of($piece, ChunkKind::Measure, Place::of(0), Place::of(1));
         self::assertEqualsWithDelta(60 / 0.305, $difficulty->hardest($first)?->tempo() ?? 0, 1e-6, 'the landing is part of it');
-        self::assertEqualsWithDelta(60 / 0.22, $difficulty->hardest(Chunk::of($piece, ChunkKind::Measure, Place::of(0), Place::of(1), false))?->tempo() ?? 0, 1e-6);
-        self::assertSame('Finger 2 hops from D to A.', $difficulty->hardest(Chunk::of($piece, ChunkKind::Measure, Place::of(1), Place::of(2)))?->move->reason->text());
+        self::assertEqualsWithDelta(
+            60 / 0.22,
+            $difficulty->hardest(Chunk::of($piece, ChunkKind::Measure, Place::of(0), Place::of(1), false))?->tempo() ?? 0,
+            1e-6,
+        );
+        self::assertSame(
+            'Finger 2 hops from D to A.',
+            $difficulty->hardest(Chunk::of($piece, ChunkKind::Measure, Place::of(1), Place::of(2)))?->move->reason->text(),
+        );
     }
 
     /** @param list<Instrument> $instruments */
     private function difficulty(Piece $piece, array $instruments): Difficulty
     {
-        return Difficulty::of($piece, array_map(static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), 80), $instruments));
+        return Difficulty::of(
+            $piece,
+            array_map(
+                static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), 80),
+                $instruments,
+            ),
+        );
     }
 
     /**
@@ -158,6 +177,13 @@ final class DifficultyTest extends TestCase
      */
     private static function weights(Piece $piece, array $known, array $introduced): array
     {
-        return array_values(Difficulty::of($piece, [BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 80, null, $known)], [], ['violin' => $introduced])->weights);
+        return array_values(
+            Difficulty::of(
+                $piece,
+                [BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 80, null, $known)],
+                [],
+                ['violin' => $introduced],
+            )->weights,
+        );
     }
 }

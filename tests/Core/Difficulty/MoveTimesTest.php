@@ -25,8 +25,14 @@ final class MoveTimesTest extends TestCase
 {
     /** @param array<string, string> $choices */
     #[DataProvider('moves')]
-    public function testSecondsOfTheFirstMove(string $body, float $seconds, MoveFamily $family, string $instrument = 'violin', int $level = 1, array $choices = []): void
-    {
+    public function testSecondsOfTheFirstMove(
+        string $body,
+        float $seconds,
+        MoveFamily $family,
+        string $instrument = 'violin',
+        int $level = 1,
+        array $choices = [],
+    ): void {
         $move = $this->movesOf($body, $instrument, $level, $choices)[0];
         self::assertEqualsWithDelta($seconds, $move->seconds, 1e-9);
         self::assertSame($family, $move->family);
@@ -89,25 +95,43 @@ final class MoveTimesTest extends TestCase
         $hands = $this->hands('D4|=F/c/=F/c/ D2|D4|E B E2|');
         $spots = self::spotsOf($hands, 110);
         // Two quarter notes apart are a beat apart: two spots.
-        self::assertSame([[1, 1], [3, 3], [3, 3]], array_map(static fn (Spot $spot): array => [$spot->from->position, $spot->to->position], $spots));
+        self::assertSame(
+            [[1, 1], [3, 3], [3, 3]],
+            array_map(static fn (Spot $spot): array => [$spot->from->position, $spot->to->position], $spots),
+        );
         self::assertGreaterThan($spots[1]->severity, $spots[0]->severity);
         self::assertEqualsWithDelta(30 / (0.65 + 0.055), $spots[0]->comfort() ?? 0, 1e-6);
         self::assertEqualsWithDelta(110 / ($spots[0]->comfort() ?? 1), $spots[0]->severity, 1e-6);
-        self::assertSame([], array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null !== $spot->move), 'at the comfort tempo of the worst it vanishes');
+        self::assertSame(
+            [],
+            array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null !== $spot->move),
+            'at the comfort tempo of the worst it vanishes',
+        );
     }
 
     public function testOtherPlacesAreHardWithoutATempo(): void
     {
         $hands = $this->hands("D4|z4|D4|[M:3/4]D3|[K:G]D3|\n|:D3|1 D3:|2 D3|]");
-        $spots = array_map(static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(), array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null === $spot->move));
-        self::assertSame(['2 The entry after a long rest.', '3 The meter changes.', '4 The key changes.', '7 The jump to the last ending.'], array_values($spots));
+        $spots = array_map(
+            static fn (Spot $spot): string => $spot->to->position.' '.$spot->reason->text(),
+            array_filter(self::spotsOf($hands, 40), static fn (Spot $spot): bool => null === $spot->move),
+        );
+        self::assertSame(
+            ['2 The entry after a long rest.', '3 The meter changes.', '4 The key changes.', '7 The jump to the last ending.'],
+            array_values($spots),
+        );
     }
 
     public function testTheHardestMoveOfARun(): void
     {
         $moves = MovesOfLine::of($this->movesOf('D D D D|=F c =F c|'));
         self::assertEqualsWithDelta(60 / 0.22, $moves->hardest(Place::of(0), Place::of(1), false)?->comfort() ?? 0, 1e-6);
-        self::assertEqualsWithDelta(60 / 0.305, $moves->hardest(Place::of(0), Place::of(1), true)?->comfort() ?? 0, 1e-6, 'the landing counts');
+        self::assertEqualsWithDelta(
+            60 / 0.305,
+            $moves->hardest(Place::of(0), Place::of(1), true)?->comfort() ?? 0,
+            1e-6,
+            'the landing counts',
+        );
         self::assertEqualsWithDelta(60 / 0.705, $moves->hardest(Place::of(0), Place::of(2), false)?->comfort() ?? 0, 1e-6);
         self::assertNull($moves->hardest(Place::of(5), Place::of(6), true));
         self::assertNull(MovesOfLine::of([])->hardest(Place::of(0), Place::of(1), true));
@@ -122,9 +146,17 @@ final class MoveTimesTest extends TestCase
             for ($to = $from + 1; $to <= \count($piece->measures); ++$to) {
                 $least = \INF;
                 foreach ($list as $move) {
-                    $least = !$move->from->isBefore(Place::of($from)) && $move->to->isBefore(Place::of($to)) ? min($least, $move->comfort()) : $least;
+                    $least =
+                        !$move->from->isBefore(Place::of($from)) && $move->to->isBefore(Place::of($to))
+                            ? min($least, $move->comfort())
+                            : $least;
                 }
-                self::assertEqualsWithDelta($least, $moves->hardest(Place::of($from), Place::of($to), false)?->comfort() ?? \INF, 1e-9, "$from to $to");
+                self::assertEqualsWithDelta(
+                    $least,
+                    $moves->hardest(Place::of($from), Place::of($to), false)?->comfort() ?? \INF,
+                    1e-9,
+                    "$from to $to",
+                );
             }
         }
     }
@@ -133,7 +165,11 @@ final class MoveTimesTest extends TestCase
     {
         $hands = $this->hands('D E F G|');
         $seconds = static fn (Newness $newness): float => MoveTimes::of($hands, [], [1 => $newness])[0]->seconds;
-        self::assertEqualsWithDelta([1.15, 1.4], [$seconds(Newness::Introduced) / $seconds(Newness::Known), $seconds(Newness::New) / $seconds(Newness::Known)], 1e-9);
+        self::assertEqualsWithDelta(
+            [1.15, 1.4],
+            [$seconds(Newness::Introduced) / $seconds(Newness::Known), $seconds(Newness::New) / $seconds(Newness::Known)],
+            1e-9,
+        );
     }
 
     /**
@@ -149,7 +185,12 @@ final class MoveTimesTest extends TestCase
     /** @param array<string, string> $choices */
     private function hands(string $body, string $instrument = 'violin', int $level = 1, array $choices = []): BothHands
     {
-        return BothHands::of(Tunes::abc($body, '4/4', 'D'), Instrument::from($instrument), HandPolicies::of($level, $choices + ['openStrings' => 'open']), 72);
+        return BothHands::of(
+            Tunes::abc($body, '4/4', 'D'),
+            Instrument::from($instrument),
+            HandPolicies::of($level, $choices + ['openStrings' => 'open']),
+            72,
+        );
     }
 
     /** @return list<Spot> worst first */

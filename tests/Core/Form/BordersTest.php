@@ -32,7 +32,10 @@ final class BordersTest extends TestCase
     /** @return iterable<string, array{0: string, 1: array<string, float>, 2?: string}> */
     public static function places(): iterable
     {
-        yield 'nothing but the count of measures' => ['CDEF|DEFG|EFGA|FGAB|cBAG|', ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 0.0, '4+0' => 3.0]];
+        yield 'nothing but the count of measures' => [
+            'CDEF|DEFG|EFGA|FGAB|cBAG|',
+            ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 0.0, '4+0' => 3.0],
+        ];
         yield 'a long note' => ['CDE2|FGAB|', ['1+0' => 6.0]];
         yield 'a note of a beat and a half is not long' => ['C2D/E3/2|FGAB|', ['1+0' => 0.0]];
         yield 'a rest' => ['CDEz|FGAB|', ['1+0' => 8.0]];
@@ -47,7 +50,10 @@ final class BordersTest extends TestCase
         yield 'what came before comes back' => ['CDEF|GABc|CDEF|dcBA|', ['1+0' => 0.0, '2+0' => 5.0, '3+0' => 0.0]];
         yield 'what just goes on does not' => ['CDEF|GABc|dcBA|GABc|dcBA|', ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 4.0, '4+0' => 3.0]];
         yield 'a new line of the book' => ["CDEF|\nGABc|", ['1+0' => 3.0]];
-        yield 'counting begins anew after a double bar' => ['CDEF|DEFG|EFGA||FGAB|cBAG|BAGF|', ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 13.0, '4+0' => 0.0, '5+0' => 1.0]];
+        yield 'counting begins anew after a double bar' => [
+            'CDEF|DEFG|EFGA||FGAB|cBAG|BAGF|',
+            ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 13.0, '4+0' => 0.0, '5+0' => 1.0],
+        ];
         yield 'an upbeat stands for the bar line behind it' => ['C|DEFG|ABcd|e2d2|', ['1+3' => 0.0, '2+3' => 1.0]];
         yield 'an upbeat after a rest' => ['C|DEzG|ABcd|e2d2|', ['1+3' => 8.0, '2+3' => 1.0]];
         yield 'an upbeat that is not there' => ['C|DEF2|ABcd|e2d2|', ['2+0' => 6.0, '2+3' => 1.0]];
@@ -72,7 +78,11 @@ final class BordersTest extends TestCase
         $piece = Tunes::abc('CDEF|GGGG|A4|z4|');
         $places = [Place::of(0), Place::of(1), Place::of(1, 2 * Ticks::PER_QUARTER), Place::of(3), $piece->end()];
         self::assertEqualsWithDelta([4.0, 1.3, 1.6, 0.0], Load::between($piece, $places), 1e-9);
-        self::assertEqualsWithDelta([5.5, 1.3, 3.1, 0.0], Load::between($piece, $places, [$piece->parts[0]->measures[0][2]->id => 2.5, $piece->parts[0]->measures[2][0]->id => 2.5]), 1e-9);
+        self::assertEqualsWithDelta(
+            [5.5, 1.3, 3.1, 0.0],
+            Load::between($piece, $places, [$piece->parts[0]->measures[0][2]->id => 2.5, $piece->parts[0]->measures[2][0]->id => 2.5]),
+            1e-9,
+        );
     }
 
     public function testTheBusiestPartDecidesTheLoad(): void
@@ -116,8 +126,17 @@ final class BordersTest extends TestCase
                         continue;
                     }
                     $slurs[$event->voice] = max(0, ($slurs[$event->voice] ?? 0) + $event->slurStarts - $event->slurStops);
-                    $isLast = $position === $place->position ? $event->end() >= $place->offset : 0 === $place->offset && $position === $place->position - 1 && $event->end() === $piece->measures[$position]->length;
-                    if ($isLast && !$event->isRest() && ($event->tiedTo || ($position === $place->position && $event->end() > $place->offset))) {
+                    $isLast =
+                        $position === $place->position
+                            ? $event->end() >= $place->offset
+                            : 0 === $place->offset
+                                && $position === $place->position - 1
+                                && $event->end() === $piece->measures[$position]->length;
+                    if (
+                        $isLast
+                        && !$event->isRest()
+                        && ($event->tiedTo || ($position === $place->position && $event->end() > $place->offset))
+                    ) {
                         $torn[] = 'note '.$event->id;
                     }
                 }

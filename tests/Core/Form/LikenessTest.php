@@ -21,7 +21,10 @@ final class LikenessTest extends TestCase
     public function testKindsOfTheLastMeasure(string $body, string $expected): void
     {
         $likeness = Likeness::of(Tunes::abc($body, '4/4', 'D'));
-        $likes = array_map(static fn ($like): string => $like->kind->value.' '.$like->of.(0.0 === $like->by ? '' : ' by '.$like->by), $likeness->likes[\count($likeness->likes) - 1]);
+        $likes = array_map(
+            static fn ($like): string => $like->kind->value.' '.$like->of.(0.0 === $like->by ? '' : ' by '.$like->by),
+            $likeness->likes[\count($likeness->likes) - 1],
+        );
         self::assertSame($expected, implode(', ', $likes));
     }
 
@@ -64,7 +67,15 @@ final class LikenessTest extends TestCase
     {
         $likeness = Likeness::of(Tunes::abc('FGAF|DEFD|A2d2|'));
         self::assertSame(3, $likeness->distinct());
-        self::assertSame([-2.0], array_values(array_map(static fn ($like): float => $like->by, array_filter($likeness->likes[1], static fn ($like): bool => LikenessKind::Moved === $like->kind))));
+        self::assertSame(
+            [-2.0],
+            array_values(
+                array_map(
+                    static fn ($like): float => $like->by,
+                    array_filter($likeness->likes[1], static fn ($like): bool => LikenessKind::Moved === $like->kind),
+                ),
+            ),
+        );
     }
 
     public function testARunComesBackWithoutItsUpbeat(): void
@@ -86,7 +97,16 @@ final class LikenessTest extends TestCase
     public function testSections(string $body, string $expected): void
     {
         $piece = Tunes::abc($body, '4/4', 'D');
-        self::assertSame($expected, implode(' ', array_map(static fn (Section $section): string => $section->label.' '.$section->from.'–'.$section->to, Sections::of($piece, Likeness::of($piece)))));
+        self::assertSame(
+            $expected,
+            implode(
+                ' ',
+                array_map(
+                    static fn (Section $section): string => $section->label.' '.$section->from.'–'.$section->to,
+                    Sections::of($piece, Likeness::of($piece)),
+                ),
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -101,7 +121,10 @@ final class LikenessTest extends TestCase
         yield 'an upbeat belongs to the first' => ['A|:DEFG|A4:|BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'a run of four that comes back' => ['DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|', 'A 0–4 B 4–6 A 6–10 C 10–11'];
         yield 'three measures that come back are no section' => ['DEFG|AdcA|BAGE|G4|DEFG|AdcA|BAGE|c4|', 'A 0–8'];
-        yield 'another string, then at double length' => ['ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]', 'A 0–6 B 6–12 A′ 12–18'];
+        yield 'another string, then at double length' => [
+            'ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]',
+            'A 0–6 B 6–12 A′ 12–18',
+        ];
     }
 
     public function testFigures(): void
@@ -109,7 +132,15 @@ final class LikenessTest extends TestCase
         $figures = static fn (string $body): array => array_column(Figure::of(Tunes::abc($body, '4/4', 'D')->parts[0], 0), 'value');
         self::assertSame(
             [['scale-run'], ['scale-run'], ['broken-chord'], ['repeated-note'], [], [], ['broken-chord']],
-            [$figures('DEFG|'), $figures('AGFE|'), $figures('DFAd|'), $figures('DDDE|'), $figures('DAEG|'), $figures('D2A2|'), $figures('BdfB|')],
+            [
+                $figures('DEFG|'),
+                $figures('AGFE|'),
+                $figures('DFAd|'),
+                $figures('DDDE|'),
+                $figures('DAEG|'),
+                $figures('D2A2|'),
+                $figures('BdfB|'),
+            ],
         );
     }
 

@@ -24,25 +24,71 @@ final class PhrasesTest extends TestCase
 
     public function testEvenRhythmIsCutAtEveryFourthMeasure(): void
     {
-        $measures = ['DFAd', 'EGBe', 'FAdf', 'GBeg', 'AFED', 'BGFE', 'cAGF', 'dBAG', 'eFGA', 'fGAB', 'gABc', 'DAFE', 'EBGF', 'FcAG', 'GdBA', 'AecB', 'BfdA', 'cged', 'dDfA', 'eEgB', 'fFac', 'GDBA', 'AEcB', 'BFdA'];
+        $measures = [
+            'DFAd',
+            'EGBe',
+            'FAdf',
+            'GBeg',
+            'AFED',
+            'BGFE',
+            'cAGF',
+            'dBAG',
+            'eFGA',
+            'fGAB',
+            'gABc',
+            'DAFE',
+            'EBGF',
+            'FcAG',
+            'GdBA',
+            'AecB',
+            'BfdA',
+            'cged',
+            'dDfA',
+            'eEgB',
+            'fFac',
+            'GDBA',
+            'AEcB',
+            'BFdA',
+        ];
         $lines = implode("\n", array_map(static fn (array $line): string => implode('|', $line).'|', array_chunk($measures, 8)));
-        self::assertSame([4, 8, 12, 16, 20], $this->borders(Phrases::of($piece = Tunes::abc($lines), Borders::of($piece, Likeness::of($piece)))));
+        self::assertSame(
+            [4, 8, 12, 16, 20],
+            $this->borders(Phrases::of($piece = Tunes::abc($lines), Borders::of($piece, Likeness::of($piece)))),
+        );
     }
 
     public function testNoBorderCutsASlurOrATie(): void
     {
-        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBe(g|A)FED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece)))));
-        self::assertNotContains(4, $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBeg-|gFED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece)))));
+        self::assertNotContains(
+            4,
+            $this->borders(
+                Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBe(g|A)FED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece))),
+            ),
+        );
+        self::assertNotContains(
+            4,
+            $this->borders(
+                Phrases::of($piece = Tunes::abc('DFAd|EGBe|FAdf|GBeg-|gFED|BGFE|cAGF|dBAG|'), Borders::of($piece, Likeness::of($piece))),
+            ),
+        );
     }
 
     public function testAnUpbeatBelongsToWhatFollows(): void
     {
-        self::assertNotContains(1, $this->borders(Phrases::of($piece = Tunes::abc('A|DFAd|EGBe|FAdf|G4|AFED|BGFE|cAGF|d3|'), Borders::of($piece, Likeness::of($piece)))));
+        self::assertNotContains(
+            1,
+            $this->borders(
+                Phrases::of($piece = Tunes::abc('A|DFAd|EGBe|FAdf|G4|AFED|BGFE|cAGF|d3|'), Borders::of($piece, Likeness::of($piece))),
+            ),
+        );
     }
 
     public function testMarksOfTheBookDecide(): void
     {
-        self::assertSame([3], $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|F2d2||GBeg|AFED|B4|]'), Borders::of($piece, Likeness::of($piece)))));
+        self::assertSame(
+            [3],
+            $this->borders(Phrases::of($piece = Tunes::abc('DFAd|EGBe|F2d2||GBeg|AFED|B4|]'), Borders::of($piece, Likeness::of($piece)))),
+        );
     }
 
     public function testTheSegmentationIsAsCheapAsTheCheapestOfAll(): void
@@ -50,13 +96,22 @@ final class PhrasesTest extends TestCase
         for ($seed = 0; $seed < 500; ++$seed) {
             $piece = RandomPieces::piece($seed, measures: 12);
             $borders = Borders::of($piece, Likeness::of($piece));
-            $level = 1 + $seed % 4;
+            $level = 1 + ($seed % 4);
             $weights = self::weights($piece, $seed);
-            $loads = Load::between($piece, [$piece->start(), ...array_map(static fn (Border $border): Place => $border->place, $borders->all), $piece->end()], $weights);
+            $loads = Load::between(
+                $piece,
+                [$piece->start(), ...array_map(static fn (Border $border): Place => $border->place, $borders->all), $piece->end()],
+                $weights,
+            );
             $phrases = Phrases::of($piece, $borders, $level, $weights);
             self::assertEqualsWithDelta($this->cheapest($loads, $borders->all, self::WISH[$level], 0), $phrases->cost, 1e-6, "seed $seed");
             $chosen = array_map(static fn (Border $border): int => (int) array_search($border, $borders->all, true), $phrases->borders);
-            self::assertEqualsWithDelta($phrases->cost, $this->cost($loads, $borders->all, self::WISH[$level], $chosen), 1e-6, "seed $seed");
+            self::assertEqualsWithDelta(
+                $phrases->cost,
+                $this->cost($loads, $borders->all, self::WISH[$level], $chosen),
+                1e-6,
+                "seed $seed",
+            );
         }
     }
 
@@ -73,7 +128,12 @@ final class PhrasesTest extends TestCase
         foreach (\array_slice($loads, $from, null, true) as $index => $more) {
             $load += $more;
             $phrase = ($load - $wish) ** 2 / $wish;
-            $least = min($least, isset($borders[$index]) ? $phrase - $borders[$index]->bonus + $this->cheapest($loads, $borders, $wish, $index + 1) : $phrase);
+            $least = min(
+                $least,
+                isset($borders[$index])
+                    ? $phrase - $borders[$index]->bonus + $this->cheapest($loads, $borders, $wish, $index + 1)
+                    : $phrase,
+            );
         }
 
         return $least;
@@ -100,8 +160,26 @@ final class PhrasesTest extends TestCase
     {
         $piece = Tunes::abc("V:1\nV:2\nV:3\n[V:1] DEFG|A2 FD|z4|DEFG|\n[V:2] D,E,F,G,|F2 DD|D2 E2|DEFG|\n[V:3] z4|D4|A4|A,4|");
         self::assertSame(
-            ['0–1 unison P1+P2 rhythm P1+P2 tune P1+P2 rests P3', '1–2 unison  rhythm P1+P2 tune P1 rests ', '2–3 unison  rhythm  tune P2 rests P1', '3–4 unison P1+P2 rhythm P1+P2 tune P1+P2 rests '],
-            array_map(static fn (Texture $span): string => $span->from.'–'.$span->to.' unison '.implode(' ', array_map(static fn (array $group): string => implode('+', $group), $span->unison)).' rhythm '.implode(' ', array_map(static fn (array $group): string => implode('+', $group), $span->rhythm)).' tune '.implode('+', $span->tune).' rests '.implode('+', $span->rests), Texture::of($piece)),
+            [
+                '0–1 unison P1+P2 rhythm P1+P2 tune P1+P2 rests P3',
+                '1–2 unison  rhythm P1+P2 tune P1 rests ',
+                '2–3 unison  rhythm  tune P2 rests P1',
+                '3–4 unison P1+P2 rhythm P1+P2 tune P1+P2 rests ',
+            ],
+            array_map(
+                static fn (Texture $span): string => $span->from.
+                    '–'.
+                    $span->to.
+                    ' unison '.
+                    implode(' ', array_map(static fn (array $group): string => implode('+', $group), $span->unison)).
+                    ' rhythm '.
+                    implode(' ', array_map(static fn (array $group): string => implode('+', $group), $span->rhythm)).
+                    ' tune '.
+                    implode('+', $span->tune).
+                    ' rests '.
+                    implode('+', $span->rests),
+                Texture::of($piece),
+            ),
         );
     }
 

@@ -25,9 +25,19 @@ final class TempoProposalTest extends TestCase
         yield 'a word' => ["M:4/4\nQ:\"Allegro\"", 'D4|', 120, 'No tempo is given; 120 is proposed for "Allegro".'];
         yield 'a word among words' => ["M:4/4\nQ:\"Rather slowly\"", 'D4|', 58, 'No tempo is given; 58 is proposed for "Rather slowly".'];
         yield 'eighths' => ['M:4/4', 'D/E/ F G2|', 84, 'No tempo is given; 84 is proposed, so that the shortest notes last 0.36 seconds.'];
-        yield 'sixteenths' => ['M:2/4', 'D/4E/4F/4G/4 A|', 60, 'No tempo is given; 60 is proposed, so that the shortest notes last 0.25 seconds.'];
+        yield 'sixteenths' => [
+            'M:2/4',
+            'D/4E/4F/4G/4 A|',
+            60,
+            'No tempo is given; 60 is proposed, so that the shortest notes last 0.25 seconds.',
+        ];
         yield 'quarters' => ['M:4/4', 'DEFG|', 96, 'No tempo is given; 96 is proposed, so that the shortest notes last 0.63 seconds.'];
-        yield 'six eight in dotted quarters' => ['M:6/8', 'D/E/F/ G3/|', 60, 'No tempo is given; 60 is proposed, so that the shortest notes last 0.33 seconds.'];
+        yield 'six eight in dotted quarters' => [
+            'M:6/8',
+            'D/E/F/ G3/|',
+            60,
+            'No tempo is given; 60 is proposed, so that the shortest notes last 0.33 seconds.',
+        ];
     }
 
     public function testAnOutlineGetsOneToo(): void

@@ -85,10 +85,22 @@ final class UnfoldingTest extends TestCase
     /** @return iterable<string, array{string, string, string}> */
     public static function malformedMaps(): iterable
     {
-        yield 'never closed' => ['C4|:D4|E4|]', '0 1 2', 'The repeat that opens at measure 2 of the file is never closed; it is played straight on.'];
-        yield 'ending without repeat' => ['C4|1D4|2E4|]', '0 1 2', 'The ending at measure 2 of the file belongs to no repeat; it is played straight on.'];
+        yield 'never closed' => [
+            'C4|:D4|E4|]',
+            '0 1 2',
+            'The repeat that opens at measure 2 of the file is never closed; it is played straight on.',
+        ];
+        yield 'ending without repeat' => [
+            'C4|1D4|2E4|]',
+            '0 1 2',
+            'The ending at measure 2 of the file belongs to no repeat; it is played straight on.',
+        ];
         yield 'no segno' => ['C4|D4!D.S.!|E4|]', '0 1 2', 'D.S. at measure 2 of the file has no Segno to go to; it is left out.'];
-        yield 'no coda' => ['C4!dacoda!|D4!D.C.alcoda!|E4|]', '0 1 0 1 2', 'To Coda at measure 1 of the file has no Coda to go to; it is left out.'];
+        yield 'no coda' => [
+            'C4!dacoda!|D4!D.C.alcoda!|E4|]',
+            '0 1 0 1 2',
+            'To Coda at measure 1 of the file has no Coda to go to; it is left out.',
+        ];
     }
 
     public function testRepeatsAfterAJumpAreASetting(): void
@@ -123,7 +135,10 @@ final class UnfoldingTest extends TestCase
     public function testPassesAreCounted(): void
     {
         $visits = Unfolding::of(Tunes::abc('|:C4|1D4:|2E4|]'), Reading::Printed)->visits;
-        self::assertSame([[0, 1], [1, 1], [0, 2], [2, 2]], array_map(static fn (Visit $visit): array => [$visit->position, $visit->pass], $visits));
+        self::assertSame(
+            [[0, 1], [1, 1], [0, 2], [2, 2]],
+            array_map(static fn (Visit $visit): array => [$visit->position, $visit->pass], $visits),
+        );
     }
 
     public function testMinutesAtATempo(): void

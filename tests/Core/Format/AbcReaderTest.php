@@ -61,13 +61,21 @@ final class AbcReaderTest extends TestCase
     public function testMarks(): void
     {
         [$first, $second] = Tunes::abc('v!2!.C !upbow!!accent!D|')->parts[0]->events(0);
-        self::assertSame([BowMark::Down, 2, [Articulation::Staccato]], [$first->marks->bow, $first->marks->fingers[0] ?? null, $first->marks->articulations]);
-        self::assertSame([BowMark::Up, null, [Articulation::Accent]], [$second->marks->bow, $second->marks->fingers[0] ?? null, $second->marks->articulations]);
+        self::assertSame(
+            [BowMark::Down, 2, [Articulation::Staccato]],
+            [$first->marks->bow, $first->marks->fingers[0] ?? null, $first->marks->articulations],
+        );
+        self::assertSame(
+            [BowMark::Up, null, [Articulation::Accent]],
+            [$second->marks->bow, $second->marks->fingers[0] ?? null, $second->marks->articulations],
+        );
     }
 
     public function testVoicesAreParts(): void
     {
-        $piece = Reader::read("X:1\nT:Two\nM:2/4\nL:1/4\nV:1 name=\"Violin\"\nV:2 name=\"Cello\" clef=bass\nK:D\nV:1\nde|f2|]\nV:2\nD,E,|F,2|]\n")->piece;
+        $piece = Reader::read(
+            "X:1\nT:Two\nM:2/4\nL:1/4\nV:1 name=\"Violin\"\nV:2 name=\"Cello\" clef=bass\nK:D\nV:1\nde|f2|]\nV:2\nD,E,|F,2|]\n",
+        )->piece;
         self::assertSame([Instrument::Violin, Instrument::Cello], [$piece->parts[0]->instrument, $piece->parts[1]->instrument]);
         self::assertSame(Clef::Bass, $piece->parts[1]->clef);
         self::assertSame('F#3', $piece->parts[1]->events(1)[0]->pitches[0]->name());
@@ -77,7 +85,10 @@ final class AbcReaderTest extends TestCase
     public function testLineEndsAreKeptAsLineBreaks(): void
     {
         $piece = Tunes::abc("C4|D4|\nE4|F4|]");
-        self::assertSame([false, true, false], [$piece->measures[0]->lineBreak, $piece->measures[1]->lineBreak, $piece->measures[2]->lineBreak]);
+        self::assertSame(
+            [false, true, false],
+            [$piece->measures[0]->lineBreak, $piece->measures[1]->lineBreak, $piece->measures[2]->lineBreak],
+        );
     }
 
     #[DataProvider('oddities')]
@@ -119,7 +130,10 @@ final class AbcReaderTest extends TestCase
     public static function unreadable(): iterable
     {
         yield 'empty' => [" \n\n", 'The file is empty.'];
-        yield 'a letter' => ["Dear all,\nsee you on Friday.", 'Line 1, column 1: A header line such as X:1 or K:D was expected here, not "Dear all,".'];
+        yield 'a letter' => [
+            "Dear all,\nsee you on Friday.",
+            'Line 1, column 1: A header line such as X:1 or K:D was expected here, not "Dear all,".',
+        ];
         yield 'no key' => ["X:1\nT:Cut in half\nM:4/4", 'No key line was found.'];
         yield 'no notes' => ["X:1\nK:D\n", 'The file holds no notes.'];
         yield 'bytes' => ["\xff\xfe\0\1\2\3", 'This is not a text file.'];

@@ -23,7 +23,12 @@ final class MusicXmlTest extends TestCase
 
     public static function score(string $measures, string $partName = 'Violin'): string
     {
-        return '<?xml version="1.0"?><!DOCTYPE score-partwise PUBLIC "-//X//DTD" "partwise.dtd"><score-partwise version="3.1"><work><work-title>Small</work-title></work><part-list><score-part id="P1"><part-name>'.$partName.'</part-name></score-part></part-list><part id="P1">'.$measures.'</part></score-partwise>';
+        return '<?xml version="1.0"?><!DOCTYPE score-partwise PUBLIC "-//X//DTD" "partwise.dtd">'.
+            '<score-partwise version="3.1"><work><work-title>Small</work-title></work><part-list><score-part id="P1"><part-name>'.
+            $partName.
+            '</part-name></score-part></part-list><part id="P1">'.
+            $measures.
+            '</part></score-partwise>';
     }
 
     private static function measure(string $inside, string $attributes = ''): string
@@ -54,7 +59,24 @@ final class MusicXmlTest extends TestCase
      */
     private static function withoutLabels(array $measures): array
     {
-        return array_map(static fn ($measure) => new \CoinStair\Core\Score\Measure($measure->position, '', $measure->meter, $measure->key, $measure->length, $measure->repeatStart, $measure->repeatTimes, $measure->endingStart, $measure->endingStop, $measure->jumps, $measure->end, $measure->rehearsal, $measure->lineBreak), $measures);
+        return array_map(
+            static fn ($measure) => new \CoinStair\Core\Score\Measure(
+                $measure->position,
+                '',
+                $measure->meter,
+                $measure->key,
+                $measure->length,
+                $measure->repeatStart,
+                $measure->repeatTimes,
+                $measure->endingStart,
+                $measure->endingStop,
+                $measure->jumps,
+                $measure->end,
+                $measure->rehearsal,
+                $measure->lineBreak,
+            ),
+            $measures,
+        );
     }
 
     /** @return iterable<string, array{string, string, string}> */
@@ -90,29 +112,60 @@ final class MusicXmlTest extends TestCase
 
     public function testTimewiseIsReadLikePartwise(): void
     {
-        $xml = '<score-timewise><part-list><score-part id="A"><part-name>Viola</part-name></score-part><score-part id="B"><part-name>Cello</part-name></score-part></part-list>'
-            .str_repeat('<measure number="1"><part id="A">'.self::note('C', 4).'</part><part id="B">'.self::note('D', 4).'</part></measure>', 2).'</score-timewise>';
+        $xml =
+            '<score-timewise><part-list><score-part id="A"><part-name>Viola</part-name></score-part>'.
+            '<score-part id="B"><part-name>Cello</part-name></score-part></part-list>'.
+            str_repeat(
+                '<measure number="1"><part id="A">'.
+                    self::note('C', 4).
+                    '</part><part id="B">'.
+                    self::note('D', 4).
+                    '</part></measure>',
+                2,
+            ).
+            '</score-timewise>';
         $piece = Reader::read($xml)->piece;
         self::assertCount(2, $piece->measures);
-        self::assertSame(['C4', 'D4'], [$piece->parts[0]->events(1)[0]->pitches[0]->name(), $piece->parts[1]->events(1)[0]->pitches[0]->name()]);
+        self::assertSame(
+            ['C4', 'D4'],
+            [$piece->parts[0]->events(1)[0]->pitches[0]->name(), $piece->parts[1]->events(1)[0]->pitches[0]->name()],
+        );
     }
 
     public function testVoicesGoBackInTime(): void
     {
         $backup = '<backup><duration>8</duration></backup>';
-        $piece = Reader::read(self::score(self::measure(self::note('C', 8).$backup.str_replace('<voice>1', '<voice>2', self::note('E', 4)))))->piece;
-        self::assertSame([[1, 0, 40320], [2, 0, 20160]], array_map(static fn ($event): array => [$event->voice, $event->start, $event->length], $piece->parts[0]->events(0)));
+        $piece = Reader::read(
+            self::score(self::measure(self::note('C', 8).$backup.str_replace('<voice>1', '<voice>2', self::note('E', 4)))),
+        )->piece;
+        self::assertSame(
+            [[1, 0, 40320], [2, 0, 20160]],
+            array_map(static fn ($event): array => [$event->voice, $event->start, $event->length], $piece->parts[0]->events(0)),
+        );
     }
 
     public function testTheTempoAndItsBeat(): void
     {
-        $piece = Reader::read(self::score(self::measure('<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>66</per-minute></metronome></direction-type></direction>'.self::note('C', 6), '<time><beats>6</beats><beat-type>8</beat-type></time>')))->piece;
+        $piece = Reader::read(
+            self::score(
+                self::measure(
+                    '<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/>'.
+                    '<per-minute>66</per-minute></metronome></direction-type></direction>'.
+                        self::note('C', 6),
+                    '<time><beats>6</beats><beat-type>8</beat-type></time>',
+                ),
+            ),
+        )->piece;
         self::assertSame([66, 15120], [$piece->goalTempo, $piece->beatTicks]);
     }
 
     public function testWrongMeterSumsAreToldWithTheirLine(): void
     {
-        $xml = str_replace('<measure', "\n<measure", self::score(self::measure(self::note('C', 8)).self::measure(self::note('C', 10)).self::measure(self::note('C', 8))));
+        $xml = str_replace(
+            '<measure',
+            "\n<measure",
+            self::score(self::measure(self::note('C', 8)).self::measure(self::note('C', 10)).self::measure(self::note('C', 8))),
+        );
         $notices = Reader::read($xml)->notices;
         self::assertSame([3, 'Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'], [$notices[0]->line, $notices[0]->text()]);
     }
@@ -141,7 +194,10 @@ final class MusicXmlTest extends TestCase
         yield 'a web page' => ["<!DOCTYPE html>\n<html><body>Hello</body></html>", 'it begins with <html>'];
         yield 'no notes' => [self::score('<measure number="1"/>'), 'The file holds no notes.'];
         yield 'broken at once' => ['<score-partwise><part', 'The XML is broken here'];
-        yield 'an entity bomb' => ['<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>', 'defines entities of its own'];
+        yield 'an entity bomb' => [
+            '<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><score-partwise>&b;</score-partwise>',
+            'defines entities of its own',
+        ];
         yield 'too large' => [str_repeat(' ', ScoreFile::MAX_BYTES).'X', 'larger than 20 MB'];
         yield 'a packed file' => ["PK\x03\x04....", 'packed file'];
     }

@@ -22,7 +22,26 @@ final class MutationTest extends TestCase
     private const MUTANTS = 5000;
     private const SOURCES = 8;
     private const MEMORY = 128 * 1024 * 1024;
-    private const WORDS = ['|:', '(3', '[', '99999999', '"', '<note>', '</measure>', ':|1', '-1', '&', '!', '{', '<duration>0</duration>', "\xFF\x2F\0", "\n", 'Z999', '[I:setbarnb 7]', '<tuplet type="start">'];
+    private const WORDS = [
+        '|:',
+        '(3',
+        '[',
+        '99999999',
+        '"',
+        '<note>',
+        '</measure>',
+        ':|1',
+        '-1',
+        '&',
+        '!',
+        '{',
+        '<duration>0</duration>',
+        "\xFF\x2F\0",
+        "\n",
+        'Z999',
+        '[I:setbarnb 7]',
+        '<tuplet type="start">',
+    ];
 
     #[DataProvider('formats')]
     public function testADamagedFileIsReadOrRefused(ScoreWriter $format, int $least): void
@@ -70,7 +89,9 @@ final class MutationTest extends TestCase
         /** @var array<string, int> $usage */
         $usage = getrusage() ?: [];
 
-        return ($usage['ru_utime.tv_sec'] ?? 0) + ($usage['ru_stime.tv_sec'] ?? 0) + (($usage['ru_utime.tv_usec'] ?? 0) + ($usage['ru_stime.tv_usec'] ?? 0)) / 1e6;
+        return ($usage['ru_utime.tv_sec'] ?? 0) +
+            ($usage['ru_stime.tv_sec'] ?? 0) +
+            (($usage['ru_utime.tv_usec'] ?? 0) + ($usage['ru_stime.tv_usec'] ?? 0)) / 1e6;
     }
 
     private static function damage(string $source, Randomizer $random): string

@@ -23,7 +23,10 @@ final class OutlineTest extends TestCase
         $piece = $outline->piece;
         self::assertNotNull($piece);
         self::assertTrue($piece->isOutline());
-        self::assertSame([17, '3/4', 'G', 96], [\count($piece->measures), $piece->measures[3]->meter->name(), $piece->measures[0]->key->tonic(), $piece->goalTempo]);
+        self::assertSame(
+            [17, '3/4', 'G', 96],
+            [\count($piece->measures), $piece->measures[3]->meter->name(), $piece->measures[0]->key->tonic(), $piece->goalTempo],
+        );
         self::assertSame('0', MeasureNumbers::of($piece)->at(0));
         self::assertSame([4, 8, 12], array_keys(array_filter(array_column($piece->measures, 'lineBreak'))));
         self::assertSame([0 => 'A', 9 => 'B'], array_filter(array_column($piece->measures, 'rehearsal')));
@@ -62,7 +65,10 @@ final class OutlineTest extends TestCase
         yield 'too many measures' => [[2 => '5000'], ['The number of measures lies between 1 and 2000; "5000" does not.'], false];
         yield 'upbeat' => [[3 => '4'], ['An upbeat has fewer beats than a measure; "4" was given.']];
         yield 'lines' => [[4 => '4 x 4'], ['A line of the book holds a number of measures; "x" is none.']];
-        yield 'sections' => [[5 => 'A 1, B 90'], ['A section is a name and its first measure, such as "B 9"; "B 90" is not, or there is no such measure.']];
+        yield 'sections' => [
+            [5 => 'A 1, B 90'],
+            ['A section is a name and its first measure, such as "B 9"; "B 90" is not, or there is no such measure.'],
+        ];
         yield 'tempo' => [[6 => 'slow'], ['The tempo "slow" is no number of beats a minute.']];
     }
 }

@@ -40,13 +40,24 @@ final class PackedTest extends TestCase
     /** @return iterable<string, array{\Closure(): string, string}> */
     public static function hostile(): iterable
     {
-        yield 'too many files' => [static fn (): string => self::archive(array_fill_keys(array_map(static fn (int $n): string => "f$n.xml", range(0, 250)), 'x')), 'more than 200 files'];
-        yield 'a bomb' => [static fn (): string => self::archive(['score.xml' => str_repeat(' ', 30_000_000)]), 'unpacks to more than 200 times'];
+        yield 'too many files' => [
+            static fn (): string => self::archive(array_fill_keys(array_map(static fn (int $n): string => "f$n.xml", range(0, 250)), 'x')),
+            'more than 200 files',
+        ];
+        yield 'a bomb' => [
+            static fn (): string => self::archive(['score.xml' => str_repeat(' ', 30_000_000)]),
+            'unpacks to more than 200 times',
+        ];
         yield 'a large score' => [static fn (): string => self::archive(['score.xml' => self::noise(22_000_000)]), 'larger than 20 MB'];
         yield 'a path upwards' => [static fn (): string => self::archive(['../../etc/passwd.xml' => '<x/>']), 'leads outside'];
         yield 'an absolute path' => [static fn (): string => self::archive(['/etc/passwd.xml' => '<x/>']), 'leads outside'];
         yield 'no score' => [static fn (): string => self::archive(['readme.txt' => 'x']), 'holds no MusicXML'];
-        yield 'a named score that is missing' => [static fn (): string => self::archive(['META-INF/container.xml' => '<container><rootfiles><rootfile full-path="gone.xml"/></rootfiles></container>']), 'gone.xml'];
+        yield 'a named score that is missing' => [
+            static fn (): string => self::archive([
+                'META-INF/container.xml' => '<container><rootfiles><rootfile full-path="gone.xml"/></rootfiles></container>',
+            ]),
+            'gone.xml',
+        ];
         yield 'damaged' => [static fn (): string => "PK\x03\x04".str_repeat('x', 50), 'damaged'];
     }
 

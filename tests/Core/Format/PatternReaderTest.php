@@ -35,7 +35,10 @@ final class PatternReaderTest extends TestCase
 
     public function testItBringsItsBowsAndArticulations(): void
     {
-        $marks = array_map(static fn ($event) => $event->marks, PatternReader::read('v.B u!accent!B')->apply(Tunes::abc('D4|'))->parts[0]->events(0));
+        $marks = array_map(
+            static fn ($event) => $event->marks,
+            PatternReader::read('v.B u!accent!B')->apply(Tunes::abc('D4|'))->parts[0]->events(0),
+        );
         self::assertSame([BowMark::Down, BowMark::Up, BowMark::Down, BowMark::Up], array_column($marks, 'bow'));
         self::assertSame([[Articulation::Staccato], [Articulation::Accent]], \array_slice(array_column($marks, 'articulations'), 0, 2));
     }

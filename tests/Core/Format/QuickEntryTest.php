@@ -49,7 +49,10 @@ final class QuickEntryTest extends TestCase
         $piece = $result->piece;
         self::assertNotNull($piece);
         self::assertSame('D4:2 E4:1 z:1 | (F#4:1 G4:1/2) G4:3/2- G4:1 | A4:4 | D4:4', Tunes::text($piece));
-        self::assertSame([2, [1], [2]], [$piece->measures[2]->repeatTimes, $piece->measures[2]->endingStart, $piece->measures[3]->endingStart]);
+        self::assertSame(
+            [2, [1], [2]],
+            [$piece->measures[2]->repeatTimes, $piece->measures[2]->endingStart, $piece->measures[3]->endingStart],
+        );
         $first = $piece->parts[0]->events(0)[0]->marks;
         self::assertSame([[0 => 0], [0 => 'D']], [$first->fingers, $first->strings]);
     }
@@ -59,27 +62,69 @@ final class QuickEntryTest extends TestCase
     public function testAMistakeIsToldUnderItsToken(EntryMode $mode, string $text, array $expected): void
     {
         $result = Reader::read(new Entry($mode, $text, key: 'D'));
-        self::assertSame($expected, array_map(static fn (Problem $problem): string => \sprintf('%d:%d:%d %s', $problem->line, $problem->column, $problem->length, $problem->notice->text()), $result->problems));
+        self::assertSame(
+            $expected,
+            array_map(
+                static fn (Problem $problem): string => \sprintf(
+                    '%d:%d:%d %s',
+                    $problem->line,
+                    $problem->column,
+                    $problem->length,
+                    $problem->notice->text(),
+                ),
+                $result->problems,
+            ),
+        );
     }
 
     /** @return iterable<string, array{EntryMode, string, list<string>}> */
     public static function mistakes(): iterable
     {
-        yield 'five beats' => [EntryMode::Letters, 'D E F G | A B A G F |', ['1:11:1 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.']];
-        yield 'a strange sign' => [EntryMode::Letters, "D E F G |\nA ; B2 A |", ['2:3:1 ";" is no ABC sign that is known here; it was left out.']];
-        yield 'a line that looks like a field' => [EntryMode::Letters, 'K: D4 |', ['1:1:2 "K" is no ABC sign that is known here; it was left out.', '1:2:1 ":" is no ABC sign that is known here; it was left out.']];
+        yield 'five beats' => [
+            EntryMode::Letters,
+            'D E F G | A B A G F |',
+            ['1:11:1 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'],
+        ];
+        yield 'a strange sign' => [
+            EntryMode::Letters,
+            "D E F G |\nA ; B2 A |",
+            ['2:3:1 ";" is no ABC sign that is known here; it was left out.'],
+        ];
+        yield 'a line that looks like a field' => [
+            EntryMode::Letters,
+            'K: D4 |',
+            [
+                '1:1:2 "K" is no ABC sign that is known here; it was left out.',
+                '1:2:1 ":" is no ABC sign that is known here; it was left out.',
+            ],
+        ];
         yield 'no such string' => [EntryMode::Fingers, 'C1 D0:4 |', ['1:1:2 The violin has no C string.']];
         yield 'no string yet' => [EntryMode::Fingers, '1 D0:4 |', ['1:1:1 The first finger needs its string, as in D1.']];
-        yield 'no such finger' => [EntryMode::Fingers, 'D0 D7 D0:3 |', ['1:4:2 "D7" is no finger; one such as G1, Dl2 or 3:2 was expected.']];
+        yield 'no such finger' => [
+            EntryMode::Fingers,
+            'D0 D7 D0:3 |',
+            ['1:4:2 "D7" is no finger; one such as G1, Dl2 or 3:2 was expected.'],
+        ];
         yield 'no such place' => [EntryMode::Fingers, 'D0:4 h1 |', ['1:6:2 Finger 1 has no high place on the violin.']];
-        yield 'five beats of fingers, in the second line' => [EntryMode::Fingers, "D0:4 |\nD0 1 2 3 A0 |", ['2:1:2 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.']];
-        yield 'a length off the grid' => [EntryMode::Fingers, 'D0:3 1:1/11 |', ['1:6:6 The length "1/11" cannot be read exactly; the note was left out.']];
+        yield 'five beats of fingers, in the second line' => [
+            EntryMode::Fingers,
+            "D0:4 |\nD0 1 2 3 A0 |",
+            ['2:1:2 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'],
+        ];
+        yield 'a length off the grid' => [
+            EntryMode::Fingers,
+            'D0:3 1:1/11 |',
+            ['1:6:6 The length "1/11" cannot be read exactly; the note was left out.'],
+        ];
     }
 
     public function testWhatStandsBeforeTheLineIsChecked(): void
     {
         $result = Reader::read(new Entry(EntryMode::Letters, 'D4 |', meter: 'four', key: 'X', tempo: 'fast'));
-        self::assertSame(['The key "X" is not understood; one such as D, Gm or A mix was expected.', 'The tempo "fast" is no number of beats a minute.'], self::messages($result->problems));
+        self::assertSame(
+            ['The key "X" is not understood; one such as D, Gm or A mix was expected.', 'The tempo "fast" is no number of beats a minute.'],
+            self::messages($result->problems),
+        );
         self::assertNotNull($result->piece);
     }
 
@@ -92,7 +137,13 @@ final class QuickEntryTest extends TestCase
     public function testBeatsAreCountedMeasureByMeasure(): void
     {
         $result = Reader::read(new Entry(EntryMode::Letters, 'A | D2 E F | G A B A G | F E D', key: 'D'));
-        self::assertSame(['0:1 right', '1:4 right', '2:5 wrong', '3:3 right'], array_map(static fn (MeasureCount $count): string => $count->number.':'.$count->beats.($count->right ? ' right' : ' wrong'), $result->counts));
+        self::assertSame(
+            ['0:1 right', '1:4 right', '2:5 wrong', '3:3 right'],
+            array_map(
+                static fn (MeasureCount $count): string => $count->number.':'.$count->beats.($count->right ? ' right' : ' wrong'),
+                $result->counts,
+            ),
+        );
     }
 
     public function testATempoCountsTheBeatOfTheMeter(): void
@@ -111,9 +162,17 @@ final class QuickEntryTest extends TestCase
                     $beyond = 'fingers' === $mode && [] !== $result->problems;
                     if (!$beyond) {
                         self::assertSame([], self::messages($result->problems), basename($file).' '.$mode);
-                        self::assertSame(self::sounds($piece->withParts([$part])), self::sounds($result->piece), basename($file).' '.$mode);
+                        self::assertSame(
+                            self::sounds($piece->withParts([$part])),
+                            self::sounds($result->piece),
+                            basename($file).' '.$mode,
+                        );
                     } else {
-                        self::assertStringContainsString('is no finger', implode('', self::messages($result->problems)), 'Only what lies beyond first position may stay a letter.');
+                        self::assertStringContainsString(
+                            'is no finger',
+                            implode('', self::messages($result->problems)),
+                            'Only what lies beyond first position may stay a letter.',
+                        );
                     }
                 }
             }
@@ -123,7 +182,39 @@ final class QuickEntryTest extends TestCase
     public function testNothingThatIsTypedBreaksTheReader(): void
     {
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(11));
-        $signs = ['D0', 'A1', 'l2', ':', '|', '|:', ':|', '[1', '(', ')', '-', 'z', 'z:2', 'u', 'v', '3', '!p!', '"', '{', '&', 'K:D', '%', '\\', "\n", ' ', 'é', '[K:G]', '4/', '(3', 'G:9999', ';'];
+        $signs = [
+            'D0',
+            'A1',
+            'l2',
+            ':',
+            '|',
+            '|:',
+            ':|',
+            '[1',
+            '(',
+            ')',
+            '-',
+            'z',
+            'z:2',
+            'u',
+            'v',
+            '3',
+            '!p!',
+            '"',
+            '{',
+            '&',
+            'K:D',
+            '%',
+            '\\',
+            "\n",
+            ' ',
+            'é',
+            '[K:G]',
+            '4/',
+            '(3',
+            'G:9999',
+            ';',
+        ];
         for ($line = 0; $line < 1500; ++$line) {
             $text = '';
             for ($sign = $random->getInt(0, 25); $sign > 0; --$sign) {
@@ -153,7 +244,11 @@ final class QuickEntryTest extends TestCase
     {
         self::assertNotNull($piece);
 
-        return (string) preg_replace_callback('/[A-G][b#]*-?\d/', static fn (array $match): string => (string) Pitch::parse($match[0])->midi(), Tunes::text($piece));
+        return (string) preg_replace_callback(
+            '/[A-G][b#]*-?\d/',
+            static fn (array $match): string => (string) Pitch::parse($match[0])->midi(),
+            Tunes::text($piece),
+        );
     }
 
     /**

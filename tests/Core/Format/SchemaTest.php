@@ -25,17 +25,25 @@ final class SchemaTest extends TestCase
             $pieces["seed $seed"] = RandomPieces::piece($seed);
         }
         libxml_use_internal_errors(true);
-        libxml_set_external_entity_loader(static fn (?string $public, ?string $system): ?string => match (basename((string) $system)) {
-            'xml.xsd', 'xlink.xsd' => self::FOLDER.basename((string) $system),
-            default => $system,
-        });
+        libxml_set_external_entity_loader(
+            static fn (?string $public, ?string $system): ?string => match (basename((string) $system)) {
+                'xml.xsd', 'xlink.xsd' => self::FOLDER.basename((string) $system),
+                default => $system,
+            },
+        );
         try {
             foreach ($pieces as $name => $piece) {
                 libxml_clear_errors();
                 $document = new \DOMDocument();
                 $document->loadXML(Writer::write($piece));
                 $valid = $document->schemaValidate(self::FOLDER.'musicxml.xsd');
-                self::assertSame([], array_map(static fn (\LibXMLError $error): string => "$name, line {$error->line}: ".trim($error->message), libxml_get_errors()));
+                self::assertSame(
+                    [],
+                    array_map(
+                        static fn (\LibXMLError $error): string => "$name, line {$error->line}: ".trim($error->message),
+                        libxml_get_errors(),
+                    ),
+                );
                 self::assertTrue($valid, $name);
             }
         } finally {

@@ -38,7 +38,8 @@ final class StrangersTest extends TestCase
     {
         // Its warnings say which signs it does not play; only errors say that a tune is wrong.
         foreach (self::tunes() as $name => [$piece, $source]) {
-            foreach (array_filter(['own' => ScoreWriter::Abc->write($piece), 'source' => 'abc' === ScoreFile::format($source) ? $source : '']) as $kind => $abc) {
+            $forms = ['own' => ScoreWriter::Abc->write($piece), 'source' => 'abc' === ScoreFile::format($source) ? $source : ''];
+            foreach (array_filter($forms) as $kind => $abc) {
                 $file = "$this->folder/$kind.abc";
                 file_put_contents($file, $abc);
                 exec('abc2midi '.escapeshellarg($file).' -o '.escapeshellarg($file.'.mid').' 2>&1', $lines, $status);
@@ -55,8 +56,16 @@ final class StrangersTest extends TestCase
         $expected = [];
         foreach (self::tunes() as $name => [$piece]) {
             file_put_contents("$this->folder/$name.mid", ScoreWriter::Midi->write($piece, Performance::read($piece, tempo: 90)));
-            $performance = Performance::of($piece, Unfolding::of($piece, Reading::Printed), 90, CountIn::ticks($piece, $piece->start(), 90));
-            $tracks = [['name' => $piece->title, 'notes' => 0, 'length' => $performance->length], ['name' => 'Click', 'notes' => \count($performance->clicks), 'length' => $performance->length]];
+            $performance = Performance::of(
+                $piece,
+                Unfolding::of($piece, Reading::Printed),
+                90,
+                CountIn::ticks($piece, $piece->start(), 90),
+            );
+            $tracks = [
+                ['name' => $piece->title, 'notes' => 0, 'length' => $performance->length],
+                ['name' => 'Click', 'notes' => \count($performance->clicks), 'length' => $performance->length],
+            ];
             foreach ($performance->parts as $part) {
                 $tracks[] = ['name' => $part['name'], 'notes' => \count($part['notes']), 'length' => $performance->length];
             }
@@ -93,7 +102,11 @@ final class StrangersTest extends TestCase
     /** @return array<mixed> */
     private function read(): array
     {
-        exec('node '.escapeshellarg(\dirname(__DIR__, 2).'/Strangers/read.mjs').' '.escapeshellarg($this->folder).' 2>&1', $lines, $status);
+        exec(
+            'node '.escapeshellarg(\dirname(__DIR__, 2).'/Strangers/read.mjs').' '.escapeshellarg($this->folder).' 2>&1',
+            $lines,
+            $status,
+        );
         self::assertSame(0, $status, implode("\n", $lines));
         $answer = json_decode(implode('', $lines), true);
         self::assertIsArray($answer, implode("\n", $lines));

@@ -16,9 +16,26 @@ final class HandPoliciesTest extends TestCase
 {
     public function testTheDefaultsAreThoseOfTheYear(): void
     {
-        self::assertSame([OpenStringPolicy::Open, OpenStringPolicy::Crossing], [HandPolicies::ofLevel(1)->openStrings, HandPolicies::ofLevel(2)->openStrings]);
         self::assertSame(
-            ['printed' => 'kept', 'fifth' => 'tempo', 'beneath' => 'together', 'keepDown' => 'near', 'bassHand' => '1-2-4', 'bowing' => 'alternate', 'amount' => 'value', 'start' => 'length', 'contact' => 'middle', 'longNotes' => 'planned', 'show' => 'fingers', 'where' => 'new', 'place' => 'both'],
+            [OpenStringPolicy::Open, OpenStringPolicy::Crossing],
+            [HandPolicies::ofLevel(1)->openStrings, HandPolicies::ofLevel(2)->openStrings],
+        );
+        self::assertSame(
+            [
+                'printed' => 'kept',
+                'fifth' => 'tempo',
+                'beneath' => 'together',
+                'keepDown' => 'near',
+                'bassHand' => '1-2-4',
+                'bowing' => 'alternate',
+                'amount' => 'value',
+                'start' => 'length',
+                'contact' => 'middle',
+                'longNotes' => 'planned',
+                'show' => 'fingers',
+                'where' => 'new',
+                'place' => 'both',
+            ],
             \array_slice(HandPolicies::ofLevel(3)->chosen(), 1),
         );
         self::assertSame(array_keys(HandPolicies::matters()), array_keys(HandPolicies::ofLevel(1)->chosen()));
@@ -46,7 +63,12 @@ final class HandPoliciesTest extends TestCase
 
     public function testOnlyWhatDiffersFromTheYearIsKept(): void
     {
-        $policies = HandPolicies::of(1, ['openStrings' => 'crossing', 'bowing' => 'alternate', 'positions' => ['violin' => ['III'], 'cello' => ['half', 'I']], 'marks' => ['2', 4]]);
+        $policies = HandPolicies::of(1, [
+            'openStrings' => 'crossing',
+            'bowing' => 'alternate',
+            'positions' => ['violin' => ['III'], 'cello' => ['half', 'I']],
+            'marks' => ['2', 4],
+        ]);
         self::assertSame(['openStrings' => 'crossing', 'positions' => ['violin' => ['I', 'III']], 'marks' => [2, 4]], $policies->choices());
         self::assertSame($policies->fingerprint(), HandPolicies::of(1, $policies->choices())->fingerprint());
         self::assertSame([], HandPolicies::ofLevel(2)->choices());
@@ -56,7 +78,16 @@ final class HandPoliciesTest extends TestCase
 
     public function testWhatNoMatterHasIsLeftOut(): void
     {
-        $policies = HandPolicies::of(9, ['bowing' => 'sideways', 'openStrings' => 3, 'positions' => ['violin' => ['XII', 5]], 'marks' => ['x', 99, 5, '5'], 'tea' => 'yes']);
-        self::assertSame([4, DirectionPolicy::Alternate, OpenStringPolicy::Crossing, ['I'], [5]], [$policies->level, $policies->bowing, $policies->openStrings, $policies->positionsOf(Instrument::Violin), $policies->marks]);
+        $policies = HandPolicies::of(9, [
+            'bowing' => 'sideways',
+            'openStrings' => 3,
+            'positions' => ['violin' => ['XII', 5]],
+            'marks' => ['x', 99, 5, '5'],
+            'tea' => 'yes',
+        ]);
+        self::assertSame(
+            [4, DirectionPolicy::Alternate, OpenStringPolicy::Crossing, ['I'], [5]],
+            [$policies->level, $policies->bowing, $policies->openStrings, $policies->positionsOf(Instrument::Violin), $policies->marks],
+        );
     }
 }

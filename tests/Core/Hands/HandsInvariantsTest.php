@@ -31,10 +31,21 @@ final class HandsInvariantsTest extends TestCase
                         continue;
                     }
                     foreach ($choice->stops() as $at => $stop) {
-                        self::assertSame([$note->pitch, ...$note->upper][$at]->midi(), $strings[$stop->string]->pitch->midi() + $stop->semitones, $label);
+                        self::assertSame(
+                            [$note->pitch, ...$note->upper][$at]->midi(),
+                            $strings[$stop->string]->pitch->midi() + $stop->semitones,
+                            $label,
+                        );
                     }
-                    self::assertTrue(1 + \count($note->upper) === \count($choice->stops()) || $voice->fingering->has($index, FingerTrouble::Divided), $label);
-                    self::assertTrue($voice->fingering->has($index, FingerTrouble::Outside) || \in_array($voice->fingering->hand($index)?->position, $allowed, true), $label);
+                    self::assertTrue(
+                        1 + \count($note->upper) === \count($choice->stops()) || $voice->fingering->has($index, FingerTrouble::Divided),
+                        $label,
+                    );
+                    self::assertTrue(
+                        $voice->fingering->has($index, FingerTrouble::Outside)
+                            || \in_array($voice->fingering->hand($index)?->position, $allowed, true),
+                        $label,
+                    );
                 }
             }
         }
@@ -58,7 +69,13 @@ final class HandsInvariantsTest extends TestCase
             foreach ($hands->voices() as $voice) {
                 foreach ($voice->bowing->strokes as $index => $step) {
                     $before = $voice->bowing->strokes[$index - 1] ?? null;
-                    self::assertTrue(null === $before || $before->direction !== $step->direction || $step->has(StrokeMark::Hook) || $step->has(StrokeMark::Retake), "$label, stroke $index");
+                    self::assertTrue(
+                        null === $before
+                            || $before->direction !== $step->direction
+                            || $step->has(StrokeMark::Hook)
+                            || $step->has(StrokeMark::Retake),
+                        "$label, stroke $index",
+                    );
                 }
             }
         }
@@ -71,7 +88,10 @@ final class HandsInvariantsTest extends TestCase
                 self::assertTrue($from >= 0 && $from <= 1 && $to >= 0 && $to <= 1, $label);
                 // Only a lift, or a bow that has to be set anew because nothing is left of it, lets the place jump.
                 $before = $hands->path->places[$index - 1][1] ?? $from;
-                self::assertTrue($before === $from || $hands->bowing->strokes[$index]->isLifted() || 0.0 === $from || 1.0 === $from, "$label, stroke $index");
+                self::assertTrue(
+                    $before === $from || $hands->bowing->strokes[$index]->isLifted() || 0.0 === $from || 1.0 === $from,
+                    "$label, stroke $index",
+                );
             }
         }
     }
@@ -82,10 +102,19 @@ final class HandsInvariantsTest extends TestCase
         for ($seed = 0; $seed < self::PIECES; ++$seed) {
             $piece = RandomPieces::piece($seed);
             $instrument = Instrument::strings()[$seed % 4];
-            yield "seed $seed, $instrument->value" => BothHands::of($piece, $instrument, HandPolicies::of(1 + $seed % 4, [
-                'openStrings' => ['open', 'long', 'crossing'][$seed % 3], 'bowing' => ['alternate', 'downbeat', 'phrase'][intdiv($seed, 3) % 3], 'amount' => ['value', 'speed', 'whole'][intdiv($seed, 9) % 3],
-                'printed' => ['kept', 'agrees', 'suggestion'][$seed % 3], 'fifth' => ['tempo', 'across', 'hop'][$seed % 3], 'bassHand' => ['1-2-4', '1-2-3-4'][$seed % 2],
-            ]), 60 + $seed % 80);
+            yield "seed $seed, $instrument->value" => BothHands::of(
+                $piece,
+                $instrument,
+                HandPolicies::of(1 + ($seed % 4), [
+                    'openStrings' => ['open', 'long', 'crossing'][$seed % 3],
+                    'bowing' => ['alternate', 'downbeat', 'phrase'][intdiv($seed, 3) % 3],
+                    'amount' => ['value', 'speed', 'whole'][intdiv($seed, 9) % 3],
+                    'printed' => ['kept', 'agrees', 'suggestion'][$seed % 3],
+                    'fifth' => ['tempo', 'across', 'hop'][$seed % 3],
+                    'bassHand' => ['1-2-4', '1-2-3-4'][$seed % 2],
+                ]),
+                60 + ($seed % 80),
+            );
         }
     }
 }

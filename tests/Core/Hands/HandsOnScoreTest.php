@@ -29,7 +29,10 @@ final class HandsOnScoreTest extends TestCase
     {
         $piece = HandsOnScore::marked($this->hands(Instrument::Violin), new HandLayers(ShowWhere::All, null, false, true));
         self::assertSame([Instrument::Violin], array_map(static fn (Part $part): Instrument => $part->instrument, $piece->parts));
-        self::assertSame([[0], [1], [2], [3], [0], [], [4], [3], [], [1], [3]], array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)));
+        self::assertSame(
+            [[0], [1], [2], [3], [0], [], [4], [3], [], [1], [3]],
+            array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)),
+        );
         self::assertSame(
             [BowMark::Down, BowMark::Up, BowMark::Down, BowMark::Up, BowMark::Down, BowMark::None],
             array_map(static fn (Event $event): BowMark => $event->marks->bow, \array_slice($this->events($piece), 0, 6)),
@@ -39,7 +42,10 @@ final class HandsOnScoreTest extends TestCase
     public function testWhatIsNotAskedForStaysAsPrinted(): void
     {
         $piece = HandsOnScore::marked($this->hands(Instrument::Violin), new HandLayers(null, null, false, true));
-        self::assertSame([[4]], array_values(array_filter(array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)))));
+        self::assertSame(
+            [[4]],
+            array_values(array_filter(array_map(static fn (Event $event): array => $event->marks->fingers, $this->events($piece)))),
+        );
     }
 
     public function testTheHandsInWords(): void
@@ -53,7 +59,10 @@ final class HandsOnScoreTest extends TestCase
     public function testEachReasonIsSaidOnceInItsMeasure(): void
     {
         $why = array_values(HandsOnScore::why($this->hands(Instrument::Violin), 0, 3)[0]);
-        self::assertSame(['of' => ['D'], 'reason' => 'No fourth finger is needed, as it would be for G 4.'], ['of' => $why[0]['of'], 'reason' => $why[0]['reason']->text()]);
+        self::assertSame(
+            ['of' => ['D'], 'reason' => 'No fourth finger is needed, as it would be for G 4.'],
+            ['of' => $why[0]['of'], 'reason' => $why[0]['reason']->text()],
+        );
         self::assertSame(\count($why), \count(array_unique(array_map(static fn (array $one): string => $one['reason']->text(), $why))));
         $letters = array_merge(...array_column($why, 'of'));
         foreach (['D', 'E', 'F♯', 'G', 'down', 'up'] as $one) {
@@ -68,7 +77,11 @@ final class HandsOnScoreTest extends TestCase
         $events = $this->events($hands->piece);
         $ribbon = BowRibbon::of($hands, 0, 2);
         self::assertSame([$events[0]->id, $events[1]->id, $events[2]->id, $events[4]->id, $events[6]->id], array_column($ribbon, 'note'));
-        self::assertSame([$events[1]->id, $events[2]->id, $events[4]->id, $events[5]->id, null], array_column($ribbon, 'until'), 'a rest ends a slope');
+        self::assertSame(
+            [$events[1]->id, $events[2]->id, $events[4]->id, $events[5]->id, null],
+            array_column($ribbon, 'until'),
+            'a rest ends a slope',
+        );
         foreach ($ribbon as $index => $stroke) {
             self::assertSame(Direction::Down === $stroke->direction, $stroke->to > $stroke->from);
             self::assertTrue($stroke->from >= 0.0 && $stroke->from <= 1.0 && $stroke->to >= 0.0 && $stroke->to <= 1.0);

@@ -35,7 +35,12 @@ final class OverridesTest extends TestCase
     {
         $hands = $this->hands('E !4!A E z|', [['P1-m0-v1-1', 'A4', OverrideKind::Finger, '0']]);
         self::assertSame(0, $hands->fingering->choices[1]?->finger);
-        self::assertSame([HandMark::Override], array_values(array_intersect_key($hands->fingerMarks[1], array_flip(array_keys($hands->fingerMarks[1], HandMark::Override, true)))));
+        self::assertSame(
+            [HandMark::Override],
+            array_values(
+                array_intersect_key($hands->fingerMarks[1], array_flip(array_keys($hands->fingerMarks[1], HandMark::Override, true))),
+            ),
+        );
         self::assertSame('Set by the teacher.', $hands->reason(1)->text());
     }
 
@@ -55,14 +60,23 @@ final class OverridesTest extends TestCase
 
     public function testAnEditWhoseNoteIsAnotherNowIsKeptButNotObeyed(): void
     {
-        $hands = $this->hands('E B E z|', [['P1-m0-v1-1', 'A4', OverrideKind::Finger, '4'], ['P1-m7-v1-0', 'A4', OverrideKind::Direction, 'up']]);
+        $hands = $this->hands('E B E z|', [
+            ['P1-m0-v1-1', 'A4', OverrideKind::Finger, '4'],
+            ['P1-m7-v1-0', 'A4', OverrideKind::Direction, 'up'],
+        ]);
         self::assertSame([1, 2], [$hands->fingering->choices[1]?->finger, \count($hands->lost)]);
     }
 
     public function testADirectionThatWasSetTurnsWhatFollows(): void
     {
-        $hands = $this->hands('D (EF) G|A4|', [['P1-m0-v1-2', 'F#4', OverrideKind::Direction, 'down'], ['P1-m1-v1-0', 'A4', OverrideKind::Amount, '0.25']]);
-        self::assertSame(['down', 'down', 'up', 'down'], array_map(static fn ($step): string => $step->direction->value, $hands->bowing->strokes));
+        $hands = $this->hands('D (EF) G|A4|', [
+            ['P1-m0-v1-2', 'F#4', OverrideKind::Direction, 'down'],
+            ['P1-m1-v1-0', 'A4', OverrideKind::Amount, '0.25'],
+        ]);
+        self::assertSame(
+            ['down', 'down', 'up', 'down'],
+            array_map(static fn ($step): string => $step->direction->value, $hands->bowing->strokes),
+        );
         self::assertSame([StrokeMark::Retake, StrokeMark::Override], $hands->strokeMarks[1]);
         self::assertSame(0.25, $hands->path->places[3][1] - $hands->path->places[3][0]);
         self::assertContains(StrokeMark::Override, $hands->strokeMarks[3]);
@@ -85,14 +99,22 @@ final class OverridesTest extends TestCase
         for ($seed = 0; $seed < 150; ++$seed) {
             $piece = RandomPieces::piece($seed);
             $instrument = $piece->parts[0]->instrument;
-            $policies = HandPolicies::of(1 + $seed % 4, ['amount' => ['value', 'speed', 'whole'][$seed % 3], 'bowing' => ['alternate', 'downbeat', 'phrase'][intdiv($seed, 3) % 3]]);
+            $policies = HandPolicies::of(1 + ($seed % 4), [
+                'amount' => ['value', 'speed', 'whole'][$seed % 3],
+                'bowing' => ['alternate', 'downbeat', 'phrase'][intdiv($seed, 3) % 3],
+            ]);
             $plain = BothHands::of($piece, $instrument, $policies, 80);
             $edits = [];
             foreach ($plain->fingering->notes as $index => $note) {
                 $others = $plain->fingering->fingerboard->candidates($note->pitch);
                 if ([] !== $others && [] === $note->upper && !$note->tiedFrom && 0 === $random->getInt(0, 3)) {
                     $other = $others[$random->getInt(0, \count($others) - 1)];
-                    $edits[$note->id] = [$other->finger, $plain->fingering->fingerboard->stringName($other->string), ['down', 'up'][$random->getInt(0, 1)], [0.125, 0.5, 1.0][$random->getInt(0, 2)]];
+                    $edits[$note->id] = [
+                        $other->finger,
+                        $plain->fingering->fingerboard->stringName($other->string),
+                        ['down', 'up'][$random->getInt(0, 1)],
+                        [0.125, 0.5, 1.0][$random->getInt(0, 2)],
+                    ];
                 }
             }
             $made = [];
@@ -109,7 +131,11 @@ final class OverridesTest extends TestCase
                 if (isset($edits[$note->id])) {
                     $choice = $hands->fingering->choices[$index];
                     self::assertNotNull($choice);
-                    self::assertSame(\array_slice($edits[$note->id], 0, 2), [$choice->finger, $hands->fingering->fingerboard->stringName($choice->string)], "seed $seed, $note->id");
+                    self::assertSame(
+                        \array_slice($edits[$note->id], 0, 2),
+                        [$choice->finger, $hands->fingering->fingerboard->stringName($choice->string)],
+                        "seed $seed, $note->id",
+                    );
                 }
             }
             foreach ($hands->bowing->strokes as $index => $step) {
@@ -129,12 +155,21 @@ final class OverridesTest extends TestCase
     /** @param list<array{string, string, OverrideKind, string}> $edits */
     private function fingers(string $body, array $edits): string
     {
-        return implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $this->hands($body, $edits)->fingering->choices));
+        return implode(
+            ' ',
+            array_map(static fn ($choice): string => (string) $choice?->finger, $this->hands($body, $edits)->fingering->choices),
+        );
     }
 
     /** @param list<array{string, string, OverrideKind, string}> $edits */
     private function hands(string $body, array $edits): BothHands
     {
-        return BothHands::of(Tunes::abc($body, '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72, Overrides::of(array_map(static fn (array $edit): Override => Override::of(...$edit), $edits)));
+        return BothHands::of(
+            Tunes::abc($body, '4/4', 'D'),
+            Instrument::Violin,
+            HandPolicies::ofLevel(1),
+            72,
+            Overrides::of(array_map(static fn (array $edit): Override => Override::of(...$edit), $edits)),
+        );
     }
 }

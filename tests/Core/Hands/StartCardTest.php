@@ -19,11 +19,33 @@ use PHPUnit\Framework\TestCase;
 final class StartCardTest extends TestCase
 {
     #[DataProvider('cards')]
-    public function testWhatIsSaidBeforeTheCountIn(string $body, int $from, int $beat, string $expected, string $instrument = 'violin'): void
-    {
+    public function testWhatIsSaidBeforeTheCountIn(
+        string $body,
+        int $from,
+        int $beat,
+        string $expected,
+        string $instrument = 'violin',
+    ): void {
         $piece = Tunes::abc($body, '4/4', 'D');
-        $card = StartCard::of(BothHands::of($piece, Instrument::from($instrument), HandPolicies::ofLevel(1), 72), Place::of($from, $beat * Ticks::PER_QUARTER), $piece->end());
-        self::assertSame($expected, null === $card ? '' : implode(' ', [$card->string, HandsOnScore::finger($card->choice), implode('+', $card->beneath), $card->direction->value ?? 'plucked', $card->zone()->value, $card->wait, $card->slurred ? 'slurred' : 'new']));
+        $card = StartCard::of(
+            BothHands::of($piece, Instrument::from($instrument), HandPolicies::ofLevel(1), 72),
+            Place::of($from, $beat * Ticks::PER_QUARTER),
+            $piece->end(),
+        );
+        self::assertSame(
+            $expected,
+            null === $card
+                ? ''
+                : implode(' ', [
+                    $card->string,
+                    HandsOnScore::finger($card->choice),
+                    implode('+', $card->beneath),
+                    $card->direction->value ?? 'plucked',
+                    $card->zone()->value,
+                    $card->wait,
+                    $card->slurred ? 'slurred' : 'new',
+                ]),
+        );
     }
 
     /** @return iterable<string, array{0: string, 1: int, 2: int, 3: string, 4?: string}> */

@@ -19,7 +19,19 @@ final class ChordsTest extends TestCase
     #[DataProvider('doubleStops')]
     public function testDoubleStops(string $body, string $expected, string $instrument = 'violin', int $level = 1): void
     {
-        self::assertSame($expected, HandsOnScore::words(BothHands::of(Tunes::abc($body, '4/4', 'D'), Instrument::from($instrument), HandPolicies::of($level, ['openStrings' => 'open']), 72), 0, 1)[0]['fingers']);
+        self::assertSame(
+            $expected,
+            HandsOnScore::words(
+                BothHands::of(
+                    Tunes::abc($body, '4/4', 'D'),
+                    Instrument::from($instrument),
+                    HandPolicies::of($level, ['openStrings' => 'open']),
+                    72,
+                ),
+                0,
+                1,
+            )[0]['fingers'],
+        );
     }
 
     /** @return iterable<string, array{0: string, 1: string, 2?: string, 3?: int}> */
@@ -45,7 +57,14 @@ final class ChordsTest extends TestCase
 
     public function testAChordThatFollowsALineStaysInItsHand(): void
     {
-        self::assertSame('D string, 1; A string, 1; D string, 1 and 1 on A', HandsOnScore::words(BothHands::of(Tunes::abc('E B [EB]2|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72), 0, 1)[0]['fingers']);
+        self::assertSame(
+            'D string, 1; A string, 1; D string, 1 and 1 on A',
+            HandsOnScore::words(
+                BothHands::of(Tunes::abc('E B [EB]2|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72),
+                0,
+                1,
+            )[0]['fingers'],
+        );
     }
 
     public function testTwoVoicesAreTwoLines(): void
@@ -53,7 +72,13 @@ final class ChordsTest extends TestCase
         $piece = Tunes::abc('d c B A & F E D C|', '4/4', 'D');
         $hands = BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 72);
         self::assertCount(1, $hands->divided);
-        self::assertSame('3 2 1 0', implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $hands->fingering->choices)));
-        self::assertSame('2 1 0 3', implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $hands->divided[0]->fingering->choices)));
+        self::assertSame(
+            '3 2 1 0',
+            implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $hands->fingering->choices)),
+        );
+        self::assertSame(
+            '2 1 0 3',
+            implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $hands->divided[0]->fingering->choices)),
+        );
     }
 }

@@ -83,14 +83,24 @@ final class FingeringTest extends TestCase
         yield 'bass, G' => ['bass', 'G1 A1 B1 C2 D2 E2 F#2 G2', 'E: 2 A: 0 1 2 D: 0 1 4 G: 0'];
         yield 'bass, A minor' => ['bass', 'A1 B1 C2 D2 E2 F2 G2 A2', 'A: 0 1 2 D: 0 1 2 G: 0 1'];
         yield 'bass, E from the open string' => ['bass', 'E1 F#1 G1 A1 B1 C2 D2 E2', 'E: 0 1 2 A: 0 1 2 D: 0 1'];
-        yield 'violin, G up two octaves' => ['violin', 'G3 A3 B3 C4 D4 E4 F#4 G4 A4 B4 C5 D5 E5 F#5 G5', 'G: 0 1 2 3 D: 0 1 2 3 A: 0 1 l2 3 E: 0 1 l2'];
+        yield 'violin, G up two octaves' => [
+            'violin',
+            'G3 A3 B3 C4 D4 E4 F#4 G4 A4 B4 C5 D5 E5 F#5 G5',
+            'G: 0 1 2 3 D: 0 1 2 3 A: 0 1 l2 3 E: 0 1 l2',
+        ];
         yield 'violin, A from the first finger' => ['violin', 'A3 B3 C#4 D4 E4 F#4 G#4 A4', 'G: 1 2 h3 D: 0 1 2 h3 A: 0'];
         yield 'violin, F sharp minor' => ['violin', 'F#4 G#4 A4 B4 C#5 D5 E5 F#5', 'D: 2 h3 A: 0 1 2 3 E: 0 1'];
         yield 'violin, C minor' => ['violin', 'C4 D4 Eb4 F4 G4 Ab4 Bb4 C5', 'G: 3 D: 0 l1 l2 3 l4 A: l1 l2'];
         yield 'violin, F minor' => ['violin', 'F4 G4 Ab4 Bb4 C5 Db5 Eb5 F5', 'D: l2 3 l4 A: l1 l2 l3 l4 E: l1'];
         yield 'violin, D harmonic minor' => ['violin', 'D4 E4 F4 G4 A4 Bb4 C#5 D5', 'D: 0 1 l2 3 A: 0 l1 2 3'];
         yield 'violin, G in year two' => ['violin', 'G4 A4 B4 C5 D5 E5 F#5 G5', 'D: 3 A: 0 1 l2 3 E: 0 1 l2', 'crossing', 2];
-        yield 'violin, A in year three' => ['violin', 'A4 B4 C#5 D5 E5 F#5 G#5 A5 B5 C#6 D6', 'A: 0 1 2 3 E: 0 1 2 3 4 III h3 4', 'crossing', 3];
+        yield 'violin, A in year three' => [
+            'violin',
+            'A4 B4 C#5 D5 E5 F#5 G#5 A5 B5 C#6 D6',
+            'A: 0 1 2 3 E: 0 1 2 3 4 III h3 4',
+            'crossing',
+            3,
+        ];
         yield 'viola, G minor' => ['viola', 'G3 A3 Bb3 C4 D4 Eb4 F4 G4', 'G: 0 1 l2 3 D: 0 l1 l2 3'];
         yield 'viola, A minor' => ['viola', 'A3 B3 C4 D4 E4 F4 G4 A4', 'G: 1 2 3 D: 0 1 l2 3 A: 0'];
         yield 'viola, D minor' => ['viola', 'D4 E4 F4 G4 A4 Bb4 C5 D5', 'D: 0 1 l2 3 A: 0 l1 l2 3'];
@@ -106,7 +116,13 @@ final class FingeringTest extends TestCase
         yield 'cello, B minor' => ['cello', 'B2 C#3 D3 E3 F#3 G3 A3 B3', 'G: x2 x4 D: 0 1 3 4 A: 0 1'];
         yield 'cello, C minor' => ['cello', 'C2 D2 Eb2 F2 G2 Ab2 Bb2 C3', 'C: 0 1 2 4 G: 0 l1 2 4'];
         yield 'cello, F sharp minor' => ['cello', 'F#2 G#2 A2 B2 C#3 D3 E3 F#3', 'C: x4 G: l1 1 x2 x4 D: 0 1 3'];
-        yield 'cello, D two octaves in year three' => ['cello', 'D3 E3 F#3 G3 A3 B3 C#4 D4 E4 F#4', 'D: 0 1 3 4 A: 0 1 3 4 III x2 x4', 'crossing', 3];
+        yield 'cello, D two octaves in year three' => [
+            'cello',
+            'D3 E3 F#3 G3 A3 B3 C#4 D4 E4 F#4',
+            'D: 0 1 3 4 A: 0 1 3 4 III x2 x4',
+            'crossing',
+            3,
+        ];
         yield 'bass, D downward' => ['bass', 'D3 C#3 B2 A2 G2 F#2 E2 D2', 'G: III 4 2 I 4 1 0 D: 4 1 0'];
         yield 'bass, A' => ['bass', 'A1 B1 C#2 D2 E2 F#2 G#2 A2', 'A: 0 1 4 D: 0 1 4 G: half 1 2'];
         yield 'bass, C' => ['bass', 'C2 D2 E2 F2 G2 A2 B2 C3', 'A: 2 D: 0 1 2 G: 0 1 4 III 1'];
@@ -134,7 +150,11 @@ final class FingeringTest extends TestCase
         yield 'chord, cello, C' => ['cello', 'C3 E3 G3 C4', 'G: 4 D: 1 4 A: 2'];
         yield 'chord, bass, D' => ['bass', 'D2 F#2 A2 F#2 D2', 'D: 0 4 G: 1 D: 4 0'];
         yield 'chord, bass, G' => ['bass', 'G1 B1 D2 G2', 'E: 2 A: 1 D: 0 G: 0'];
-        yield 'open strings of a first tune lie in first position on the bass' => ['bass', 'D2 D2 A2 A2 D2 D2 A2', 'D: 0 0 G: 1 1 D: 0 0 G: 1'];
+        yield 'open strings of a first tune lie in first position on the bass' => [
+            'bass',
+            'D2 D2 A2 A2 D2 D2 A2',
+            'D: 0 0 G: 1 1 D: 0 0 G: 1',
+        ];
         yield 'no slide of the fourth finger for one note' => ['bass', 'G2 A2 B2 C3 B2 A2', 'G: 0 1 4 III 1 I 4 1'];
         yield 'a hand closes after a stretch' => ['cello', 'G2 F#2 G2 D2 D2 G3 A3 B3 C4', 'G: 0 C: x4 G: 0 C: 1 1 D: 4 A: 0 1 2'];
         yield 'the same string in year two' => ['violin', 'F#4 A4 F#4 A4 F#4', 'D: 2 4 2 4 2', 'crossing', 2];
@@ -168,7 +188,9 @@ final class FingeringTest extends TestCase
     public function testPrintedFingersAreKeptAgreeOrSuggest(): void
     {
         $line = [self::note(0, 'E4'), self::note(1, 'A4', finger: 4), self::note(2, 'B4')];
-        $text = static fn (PrintedFingers $printed): string => self::text(Fingering::of($line, FingeringPolicy::of(Instrument::Violin, 1, OpenStringPolicy::Open, $printed)));
+        $text = static fn (PrintedFingers $printed): string => self::text(
+            Fingering::of($line, FingeringPolicy::of(Instrument::Violin, 1, OpenStringPolicy::Open, $printed)),
+        );
         self::assertSame('D: 1 4 A: 1', $text(PrintedFingers::Kept));
         self::assertSame('D: 1 A: 0 1', $text(PrintedFingers::WhereItAgrees));
         self::assertSame('D: 1 A: 0 1', $text(PrintedFingers::Suggestion));
@@ -178,7 +200,10 @@ final class FingeringTest extends TestCase
 
     public function testAPrintedFingerThatThePitchContradictsIsReportedNotObeyed(): void
     {
-        $fingering = Fingering::of([self::note(0, 'D4', finger: 2), self::note(1, 'E4', finger: 1)], FingeringPolicy::of(Instrument::Violin));
+        $fingering = Fingering::of(
+            [self::note(0, 'D4', finger: 2), self::note(1, 'E4', finger: 1)],
+            FingeringPolicy::of(Instrument::Violin),
+        );
         self::assertSame('D: 0 1', self::text($fingering));
         self::assertSame([[FingerTrouble::PrintedRefused], []], $fingering->troubles);
     }
@@ -202,7 +227,7 @@ final class FingeringTest extends TestCase
             $fingerboard = new Fingerboard($instrument, $policy->hands());
             $layers = array_map(static fn (LineNote $note): array => $fingerboard->candidates($note->pitch), $notes);
             $product = array_product(array_map(static fn (array $layer): int => max(1, \count($layer)), $layers));
-            if ($product > 2000 && 0 !== $compared % 40 || $product > 50_000) {
+            if (($product > 2000 && 0 !== $compared % 40) || $product > 50_000) {
                 continue;
             }
             $fingering = Fingering::of($notes, $policy);
@@ -217,7 +242,7 @@ final class FingeringTest extends TestCase
         $random = new Randomizer(new Mt19937(42));
         for ($line = 0; $line < 300; ++$line) {
             $instrument = Instrument::strings()[$line % 4];
-            $policy = FingeringPolicy::of($instrument, 1 + $line % 3, OpenStringPolicy::cases()[$line % 3]);
+            $policy = FingeringPolicy::of($instrument, 1 + ($line % 3), OpenStringPolicy::cases()[$line % 3]);
             $strings = OpenString::of($instrument);
             $fingering = Fingering::of(self::randomLine($random, $instrument, 24), $policy);
             foreach ($fingering->choices as $index => $choice) {
@@ -262,7 +287,18 @@ final class FingeringTest extends TestCase
         $notes = [];
         for ($index = 0; $index < $count; ++$index) {
             $pitch = Pitch::fromDiatonic($lowest + $random->getInt(0, 17), [0, 0, 0, 1, -1][$random->getInt(0, 4)]);
-            $notes[] = new LineNote("n$index", $pitch, 0, $index, $index, 1, 0 === $random->getInt(0, 3), 0 === $random->getInt(0, 4), false, 0 === $random->getInt(0, 3));
+            $notes[] = new LineNote(
+                "n$index",
+                $pitch,
+                0,
+                $index,
+                $index,
+                1,
+                0 === $random->getInt(0, 3),
+                0 === $random->getInt(0, 4),
+                false,
+                0 === $random->getInt(0, 3),
+            );
         }
 
         return $notes;

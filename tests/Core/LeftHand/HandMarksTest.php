@@ -24,13 +24,23 @@ final class HandMarksTest extends TestCase
     public function testMarks(string $instrument, string $body, array $expected): void
     {
         [$fingering, $policy] = self::fingered($instrument, $body);
-        self::assertSame($expected, array_map(static fn (array $marks): array => array_map(static fn (HandMark $mark): string => $mark->value, $marks), HandMarks::of($fingering, $policy)));
+        self::assertSame(
+            $expected,
+            array_map(
+                static fn (array $marks): array => array_map(static fn (HandMark $mark): string => $mark->value, $marks),
+                HandMarks::of($fingering, $policy),
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, string, list<list<string>>}> */
     public static function lines(): iterable
     {
-        yield 'a finger stays while another string sounds' => ['violin', 'c E c z|', [['keep-down', 'beside'], ['anchor', 'set-together'], []]];
+        yield 'a finger stays while another string sounds' => [
+            'violin',
+            'c E c z|',
+            [['keep-down', 'beside'], ['anchor', 'set-together'], []],
+        ];
         yield 'not if it is needed elsewhere' => ['violin', 'B E B z|', [['across'], ['across'], []]];
         yield 'across a fifth' => ['violin', 'B ^f z2|', [['across'], []]];
         yield 'a hop' => ['violin', '=F ^c z2|', [['hop'], []]];
@@ -56,12 +66,29 @@ final class HandMarksTest extends TestCase
     public function testPlacesThatTheClassDoesNotKnowAreNew(): void
     {
         [$fingering, $policy] = self::fingered('violin', 'E =F ^F z|');
-        self::assertSame([[], ['slide', 'new'], []], array_map(static fn (array $marks): array => array_values(array_filter(array_map(static fn (HandMark $mark): string => $mark->value, $marks), static fn (string $mark): bool => 'anchor' !== $mark)), HandMarks::of($fingering, $policy, ['D natural 1', 'D natural 2'])));
+        self::assertSame(
+            [[], ['slide', 'new'], []],
+            array_map(
+                static fn (array $marks): array => array_values(
+                    array_filter(
+                        array_map(static fn (HandMark $mark): string => $mark->value, $marks),
+                        static fn (string $mark): bool => 'anchor' !== $mark,
+                    ),
+                ),
+                HandMarks::of($fingering, $policy, ['D natural 1', 'D natural 2']),
+            ),
+        );
     }
 
     #[DataProvider('reasons')]
-    public function testEachChoiceExplainsItself(string $instrument, string $body, int $index, string $reason, string $policy = 'open', int $level = 1): void
-    {
+    public function testEachChoiceExplainsItself(
+        string $instrument,
+        string $body,
+        int $index,
+        string $reason,
+        string $policy = 'open',
+        int $level = 1,
+    ): void {
         [$fingering, $chosen] = self::fingered($instrument, $body, $policy, $level);
         self::assertSame($reason, Reasons::of($fingering, $index, $chosen)->text());
     }
@@ -74,7 +101,12 @@ final class HandMarksTest extends TestCase
         yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Saves crossing to another string: open A would do it too.', 'crossing'];
         yield 'a long note' => ['violin', 'c e2 d|', 1, 'Not left to an open string: open E would be one.', 'long'];
         yield 'printed' => ['violin', 'E !4!A E z|', 1, 'Printed in the book.'];
-        yield 'a printed finger that is wrong' => ['violin', '!2!D E z2|', 0, 'The printed finger does not give this pitch in the hands of this class; it is not followed.'];
+        yield 'a printed finger that is wrong' => [
+            'violin',
+            '!2!D E z2|',
+            0,
+            'The printed finger does not give this pitch in the hands of this class; it is not followed.',
+        ];
         yield 'held on' => ['violin', 'E4-|E4|', 1, 'Held on.'];
         yield 'out of reach' => ['violin', "d'z3|", 0, 'D is out of reach of these hands; position III has it, or the octave below.'];
         yield 'below the lowest string' => ['violin', 'C,z3|', 0, 'C is out of reach; the octave above is offered.'];

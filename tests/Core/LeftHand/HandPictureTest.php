@@ -21,7 +21,16 @@ final class HandPictureTest extends TestCase
     public function testAKeyGivesOnePatternAString(string $key, string $expected): void
     {
         $picture = $this->picture('z4|', 'violin', $key);
-        self::assertSame($expected, implode(' · ', array_map(static fn ($string): string => $string->letter.': '.('' === $string->pattern ? 'apart' : $string->pattern), $picture->strings)));
+        self::assertSame(
+            $expected,
+            implode(
+                ' · ',
+                array_map(
+                    static fn ($string): string => $string->letter.': '.('' === $string->pattern ? 'apart' : $string->pattern),
+                    $picture->strings,
+                ),
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -44,23 +53,36 @@ final class HandPictureTest extends TestCase
     public function testWhatTheMusicHasStandsApartFromWhatTheKeyHas(): void
     {
         $spots = $this->picture('D E E G|', 'violin', 'D')->strings[2]->spots;
-        self::assertSame(['0 D ×1', '1 E ×2', '2 F♯ ×0', '3 G ×1', '4 A ×0'], array_map(static fn (FingerPlace $spot): string => $spot->finger.' '.$spot->letter.' ×'.$spot->times, $spots));
+        self::assertSame(
+            ['0 D ×1', '1 E ×2', '2 F♯ ×0', '3 G ×1', '4 A ×0'],
+            array_map(static fn (FingerPlace $spot): string => $spot->finger.' '.$spot->letter.' ×'.$spot->times, $spots),
+        );
     }
 
     public function testNotesThatAnOpenStringChecks(): void
     {
         $spots = $this->picture('E G A B|', 'violin', 'D')->strings[2]->spots;
-        self::assertSame(['1 octave E', '2', '3 octave G', '4 unison A'], array_map(static fn (FingerPlace $spot): string => $spot->finger.match ($spot->check) {
-            0 => ' unison '.$spot->against,
-            12 => ' octave '.$spot->against,
-            default => '',
-        }, $spots));
+        self::assertSame(
+            ['1 octave E', '2', '3 octave G', '4 unison A'],
+            array_map(
+                static fn (FingerPlace $spot): string => $spot->finger.
+                    match ($spot->check) {
+                        0 => ' unison '.$spot->against,
+                        12 => ' octave '.$spot->against,
+                        default => '',
+                    },
+                $spots,
+            ),
+        );
     }
 
     public function testTheRegionOfEachStringAndTheHandOfACello(): void
     {
         $picture = $this->picture('D, E, ^F, G,|', 'cello', 'D');
-        self::assertSame(['A3–D4', 'D3–G3', 'G2–C3', 'C2–F2'], array_map(static fn ($string): string => $string->lowest.'–'.$string->highest, $picture->strings));
+        self::assertSame(
+            ['A3–D4', 'D3–G3', 'G2–C3', 'C2–F2'],
+            array_map(static fn ($string): string => $string->lowest.'–'.$string->highest, $picture->strings),
+        );
         self::assertSame(['3–4'], [$picture->strings[1]->pattern]);
         self::assertSame([], $picture->strings[3]->spots, 'the patterns of a key are a matter of violin and viola');
     }
@@ -68,7 +90,14 @@ final class HandPictureTest extends TestCase
     public function testPlacesThatTheClassDoesNotKnowAreNew(): void
     {
         $spots = $this->picture('E F G z|', 'violin', 'D', 0, 1, ['D natural 1'])->strings[2]->spots;
-        self::assertSame([1 => false, 2 => true, 3 => true, 4 => false], array_column(array_map(static fn (FingerPlace $spot): array => ['finger' => $spot->finger, 'new' => $spot->new], $spots), 'new', 'finger'));
+        self::assertSame(
+            [1 => false, 2 => true, 3 => true, 4 => false],
+            array_column(
+                array_map(static fn (FingerPlace $spot): array => ['finger' => $spot->finger, 'new' => $spot->new], $spots),
+                'new',
+                'finger',
+            ),
+        );
     }
 
     /** @param list<string> $known */

@@ -34,14 +34,22 @@ final class PoliciesTest extends TestCase
         foreach (['across' => HandMark::Across, 'hop' => HandMark::Hop, 'tempo' => HandMark::Across] as $choice => $mark) {
             self::assertContains($mark, $this->hands('E B z2|', 'violin', ['fifth' => $choice])->fingerMarks[0], $choice);
         }
-        self::assertContains(HandMark::Hop, $this->hands('E z B z|', 'violin', ['fifth' => 'tempo'])->fingerMarks[0], 'a beat of rest at 60 is time enough');
+        self::assertContains(
+            HandMark::Hop,
+            $this->hands('E z B z|', 'violin', ['fifth' => 'tempo'])->fingerMarks[0],
+            'a beat of rest at 60 is time enough',
+        );
     }
 
     public function testFingersBeneathAreSetAlongOrNot(): void
     {
         self::assertContains(HandMark::SetTogether, $this->hands('D G z2|', 'violin', ['beneath' => 'together'])->fingerMarks[0]);
         foreach (['alone', 'free'] as $choice) {
-            self::assertNotContains(HandMark::SetTogether, $this->hands('D G z2|', 'violin', ['beneath' => $choice])->fingerMarks[0], $choice);
+            self::assertNotContains(
+                HandMark::SetTogether,
+                $this->hands('D G z2|', 'violin', ['beneath' => $choice])->fingerMarks[0],
+                $choice,
+            );
         }
     }
 
@@ -115,7 +123,13 @@ final class PoliciesTest extends TestCase
     /** @param array<string, mixed> $choices */
     private function fingers(string $body, string $instrument, array $choices): string
     {
-        return implode(' ', array_map(static fn ($choice): string => (string) $choice?->finger, $this->hands($body, $instrument, $choices)->fingering->choices));
+        return implode(
+            ' ',
+            array_map(
+                static fn ($choice): string => (string) $choice?->finger,
+                $this->hands($body, $instrument, $choices)->fingering->choices,
+            ),
+        );
     }
 
     /** @param array<string, mixed> $choices */

@@ -35,7 +35,14 @@ final class LessonRunTest extends TestCase
     /** @return list<LogEntry> */
     private static function log(string $walk, string $step = 'step'): array
     {
-        $kinds = ['b' => EntryKind::Begin, 'c' => EntryKind::Coin, 'm' => EntryKind::Miss, 'u' => EntryKind::Up, 'd' => EntryKind::Down, 'x' => EntryKind::Done];
+        $kinds = [
+            'b' => EntryKind::Begin,
+            'c' => EntryKind::Coin,
+            'm' => EntryKind::Miss,
+            'u' => EntryKind::Up,
+            'd' => EntryKind::Down,
+            'x' => EntryKind::Done,
+        ];
         $entries = [];
         foreach (str_split($walk) as $index => $letter) {
             $entries[] = new LogEntry("$step-$index", $step, $kinds[$letter], 60, 1000 + $index);
@@ -77,10 +84,7 @@ final class LessonRunTest extends TestCase
 
     public function testEntriesOfOneMillisecondFollowTheirCount(): void
     {
-        $log = [
-            new LogEntry('b', 'step', EntryKind::Miss, 60, 5, 2),
-            new LogEntry('a', 'step', EntryKind::Coin, 60, 5, 1),
-        ];
+        $log = [new LogEntry('b', 'step', EntryKind::Miss, 60, 5, 2), new LogEntry('a', 'step', EntryKind::Coin, 60, 5, 1)];
         self::assertSame(['a', 'b'], array_map(static fn (LogEntry $entry): string => $entry->id, LogEntry::inOrder($log)));
     }
 
@@ -91,12 +95,17 @@ final class LessonRunTest extends TestCase
         $untouched = new TaughtLesson('3', '2026-09-15', [self::step()], []);
         $forward = Coverage::ofChunks([$first, $second, $untouched]);
         self::assertEquals($forward, Coverage::ofChunks([$untouched, $second, $first]));
-        self::assertEquals(new ChunkCoverage(Matter::of('7'), CoverageState::InProgress, 2, 10, 1, 66, 72, 72, '2026-09-08', '2026-09-11'), $forward[0]);
+        self::assertEquals(
+            new ChunkCoverage(Matter::of('7'), CoverageState::InProgress, 2, 10, 1, 66, 72, 72, '2026-09-08', '2026-09-11'),
+            $forward[0],
+        );
     }
 
     public function testStatesOfAPiece(): void
     {
-        $met = static fn (string $walk): array => Coverage::ofChunks([new TaughtLesson('1', '2026-09-08', [self::step()], self::log($walk))]);
+        $met = static fn (string $walk): array => Coverage::ofChunks([
+            new TaughtLesson('1', '2026-09-08', [self::step()], self::log($walk)),
+        ]);
         self::assertSame(CoverageState::Planned, Coverage::ofPiece([], false));
         self::assertSame(CoverageState::Started, Coverage::ofPiece($met('bc'), false));
         self::assertSame(CoverageState::InProgress, Coverage::ofPiece($met('bccc'), false));

@@ -46,36 +46,117 @@ final class TeachingOrderTest extends TestCase
     public function testTheOrderOfAMethod(Method $method, string $body, array $expected, int $level = 1): void
     {
         $piece = Tunes::abc($body);
-        self::assertSame($expected, array_map(self::told(...), TeachingOrder::of($method, ChunkTree::of($piece, Likeness::of($piece), $level))));
+        self::assertSame(
+            $expected,
+            array_map(self::told(...), TeachingOrder::of($method, ChunkTree::of($piece, Likeness::of($piece), $level))),
+        );
     }
 
     /** @return iterable<string, array{0: Method, 1: string, 2: list<string>, 3?: int}> */
     public static function orders(): iterable
     {
-        yield 'forward: two and both, up the tree' => [Method::Forward, self::FOUR, ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'learn 12–16', 'join 8–16', 'join 0–16', 'run 0–16']];
-        yield 'forward, three phrases' => [Method::Forward, self::A.self::B.self::C, ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'join 0–12', 'run 0–12']];
+        yield 'forward: two and both, up the tree' => [
+            Method::Forward,
+            self::FOUR,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'learn 12–16', 'join 8–16', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'forward, three phrases' => [
+            Method::Forward,
+            self::A.self::B.self::C,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'join 0–12', 'run 0–12'],
+        ];
         yield 'forward, one phrase' => [Method::Forward, 'DFAd|EGBe|', ['learn 0–2', 'run 0–2']];
-        yield 'forward within sections' => [Method::Forward, 'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG||eFGA|fGAB|gABc|DAFE|]', ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'join 0–12', 'run 0–12']];
-        yield 'forward: what comes back is found' => [Method::Forward, self::A.self::B.self::A.self::C, ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'learn 12–16', 'join 8–16', 'join 0–16', 'run 0–16']];
-        yield 'forward: two that come back are found as one' => [Method::Forward, self::A.self::B.self::A.self::B, ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–16 as 0', 'join 0–16', 'run 0–16']];
-        yield 'forward: a phrase that is part of one taught' => [Method::Forward, 'DFAd|e4|FAdf|g4|DFAd|e4|', ['learn 0–4', 'find 4–6 as 0', 'join 0–6', 'run 0–6']];
-        yield 'last first' => [Method::LastFirst, self::FOUR, ['learn 12–16', 'learn 8–12', 'join 8–16', 'learn 4–8', 'join 4–16', 'learn 0–4', 'join 0–16', 'run 0–16']];
-        yield 'last first: the first is what was taught as the last' => [Method::LastFirst, self::A.self::B.self::A, ['learn 8–12', 'learn 4–8', 'join 4–12', 'find 0–4 as 8', 'join 0–12', 'run 0–12']];
-        yield 'halves' => [Method::Halves, self::FOUR, ['run 0–16', 'run 0–8', 'run 8–16', 'learn 0–4', 'learn 4–8', 'learn 8–12', 'learn 12–16', 'join 0–8', 'join 8–16', 'join 0–16', 'run 0–16']];
+        yield 'forward within sections' => [
+            Method::Forward,
+            'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG||eFGA|fGAB|gABc|DAFE|]',
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'learn 8–12', 'join 0–12', 'run 0–12'],
+        ];
+        yield 'forward: what comes back is found' => [
+            Method::Forward,
+            self::A.self::B.self::A.self::C,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'learn 12–16', 'join 8–16', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'forward: two that come back are found as one' => [
+            Method::Forward,
+            self::A.self::B.self::A.self::B,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–16 as 0', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'forward: a phrase that is part of one taught' => [
+            Method::Forward,
+            'DFAd|e4|FAdf|g4|DFAd|e4|',
+            ['learn 0–4', 'find 4–6 as 0', 'join 0–6', 'run 0–6'],
+        ];
+        yield 'last first' => [
+            Method::LastFirst,
+            self::FOUR,
+            ['learn 12–16', 'learn 8–12', 'join 8–16', 'learn 4–8', 'join 4–16', 'learn 0–4', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'last first: the first is what was taught as the last' => [
+            Method::LastFirst,
+            self::A.self::B.self::A,
+            ['learn 8–12', 'learn 4–8', 'join 4–12', 'find 0–4 as 8', 'join 0–12', 'run 0–12'],
+        ];
+        yield 'halves' => [
+            Method::Halves,
+            self::FOUR,
+            [
+                'run 0–16',
+                'run 0–8',
+                'run 8–16',
+                'learn 0–4',
+                'learn 4–8',
+                'learn 8–12',
+                'learn 12–16',
+                'join 0–8',
+                'join 8–16',
+                'join 0–16',
+                'run 0–16',
+            ],
+        ];
         yield 'halves of one phrase' => [Method::Halves, 'DFAd|EGBe|', ['run 0–2', 'learn 0–2', 'run 0–2']];
-        yield 'halves: a half that comes back' => [Method::Halves, self::A.self::B.self::A.self::B, ['run 0–16', 'run 0–8', 'find 8–16 as 0', 'learn 0–4', 'learn 4–8', 'join 0–8', 'join 0–16', 'run 0–16']];
-        yield 'find it: only what differs is learned' => [Method::FindIt, self::A.'DFAd|EGBe|cAGF|dBAG|', ['learn 0–4', 'find 4–6 as 0', 'learn 6–8', 'join 4–8', 'join 0–8', 'run 0–8']];
-        yield 'find it: another ending of one measure' => [Method::FindIt, self::A.'AFED|BGFE|cAGF|DFAG|', ['learn 0–4', 'learn 4–7', 'find 7–7+3 as 0', 'learn 7+3–8', 'join 4–8', 'join 0–8', 'run 0–8']];
-        yield 'find it: a phrase that comes back' => [Method::FindIt, self::A.self::B.self::A, ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'join 0–12', 'run 0–12']];
+        yield 'halves: a half that comes back' => [
+            Method::Halves,
+            self::A.self::B.self::A.self::B,
+            ['run 0–16', 'run 0–8', 'find 8–16 as 0', 'learn 0–4', 'learn 4–8', 'join 0–8', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'find it: only what differs is learned' => [
+            Method::FindIt,
+            self::A.'DFAd|EGBe|cAGF|dBAG|',
+            ['learn 0–4', 'find 4–6 as 0', 'learn 6–8', 'join 4–8', 'join 0–8', 'run 0–8'],
+        ];
+        yield 'find it: another ending of one measure' => [
+            Method::FindIt,
+            self::A.'AFED|BGFE|cAGF|DFAG|',
+            ['learn 0–4', 'learn 4–7', 'find 7–7+3 as 0', 'learn 7+3–8', 'join 4–8', 'join 0–8', 'run 0–8'],
+        ];
+        yield 'find it: a phrase that comes back' => [
+            Method::FindIt,
+            self::A.self::B.self::A,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'join 0–12', 'run 0–12'],
+        ];
         yield 'own, with none made yet' => [Method::Own, self::FOUR, ['run 0–16']];
     }
 
     public function testTheTeachersOwnChunksAreTaughtAsTheyEnd(): void
     {
         $piece = Tunes::abc(self::A.self::B.self::A.self::C);
-        $chunk = static fn (int $from, int $to): Chunk => Chunk::of($piece, ChunkKind::ofSize($to - $from), Place::of($from), Place::of($to), $to < 16);
-        $order = TeachingOrder::of(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), [], [$chunk(0, 8), $chunk(0, 4), $chunk(4, 8), $chunk(6, 7), $chunk(8, 12)]);
-        self::assertSame(['learn 0–4', 'learn 6–7', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'run 0–16'], array_map(self::told(...), $order));
+        $chunk = static fn (int $from, int $to): Chunk => Chunk::of(
+            $piece,
+            ChunkKind::ofSize($to - $from),
+            Place::of($from),
+            Place::of($to),
+            $to < 16,
+        );
+        $order = TeachingOrder::of(
+            Method::Own,
+            ChunkTree::of($piece, Likeness::of($piece)),
+            [],
+            [$chunk(0, 8), $chunk(0, 4), $chunk(4, 8), $chunk(6, 7), $chunk(8, 12)],
+        );
+        self::assertSame(
+            ['learn 0–4', 'learn 6–7', 'learn 4–8', 'join 0–8', 'find 8–12 as 0', 'run 0–16'],
+            array_map(self::told(...), $order),
+        );
     }
 
     public function testASpotThatATeacherMadeUnfoldsWhereItIsACrossing(): void
@@ -84,7 +165,17 @@ final class TeachingOrderTest extends TestCase
         $spots = $this->difficulty($piece, 110, [Instrument::Violin])->spots(110);
         $chunk = $spots[0]->chunk($piece);
         $order = TeachingOrder::of(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), $spots, [$chunk]);
-        self::assertSame(['learn 4+2–4+3 open-strings', 'learn 4+2–4+3 long-stop', 'learn 4+2–4+3 short-stop', 'learn 4+2–4+3 no-stop', 'learn 4+2–4+3 with-fingers', 'run 0–8'], array_map(self::told(...), $order));
+        self::assertSame(
+            [
+                'learn 4+2–4+3 open-strings',
+                'learn 4+2–4+3 long-stop',
+                'learn 4+2–4+3 short-stop',
+                'learn 4+2–4+3 no-stop',
+                'learn 4+2–4+3 with-fingers',
+                'run 0–8',
+            ],
+            array_map(self::told(...), $order),
+        );
     }
 
     public function testWorstSpotsComeFirstEachThenInItsMeasureAndItsPhrase(): void
@@ -92,7 +183,17 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $order = $this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]);
         $told = array_map(self::told(...), $order);
-        self::assertSame(['learn 4+2–4+3 open-strings', 'learn 4+2–4+3 long-stop', 'learn 4+2–4+3 short-stop', 'learn 4+2–4+3 no-stop', 'learn 4+2–4+3 with-fingers', 'learn 4–5'], \array_slice($told, 0, 6));
+        self::assertSame(
+            [
+                'learn 4+2–4+3 open-strings',
+                'learn 4+2–4+3 long-stop',
+                'learn 4+2–4+3 short-stop',
+                'learn 4+2–4+3 no-stop',
+                'learn 4+2–4+3 with-fingers',
+                'learn 4–5',
+            ],
+            \array_slice($told, 0, 6),
+        );
         self::assertStringStartsWith('learn 4–', $told[6]);
         self::assertSame('run 0–8', end($told));
     }
@@ -132,11 +233,18 @@ final class TeachingOrderTest extends TestCase
                         $learned[$key] = true;
                     }
                     if (null !== $taught->like && StepPurpose::Find === $taught->as) {
-                        self::assertFalse($taught->like->from->equals($taught->chunk->from), "$name, {$method->value}: found at another place");
+                        self::assertFalse(
+                            $taught->like->from->equals($taught->chunk->from),
+                            "$name, {$method->value}: found at another place",
+                        );
                     }
                 }
                 $last = $order[\count($order) - 1];
-                self::assertSame([StepPurpose::Run, true, true], [$last->as, $last->chunk->from->equals($piece->start()), $last->chunk->to->equals($piece->end())], "$name, {$method->value}");
+                self::assertSame(
+                    [StepPurpose::Run, true, true],
+                    [$last->as, $last->chunk->from->equals($piece->start()), $last->chunk->to->equals($piece->end())],
+                    "$name, {$method->value}",
+                );
                 if (Method::Own !== $method) {
                     $this->assertAllIsTaught($piece, $order, "$name, {$method->value}");
                 }
@@ -148,8 +256,17 @@ final class TeachingOrderTest extends TestCase
     {
         $piece = Tunes::abc(self::A.self::B.self::A.self::B);
         $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
-        $steps = Proposal::of($order, static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84), 84, CoinRule::standard(), Growth::equalRatio());
-        self::assertSame([52, 42, 66, 84, 84, 84], array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, $steps));
+        $steps = Proposal::of(
+            $order,
+            static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84),
+            84,
+            CoinRule::standard(),
+            Growth::equalRatio(),
+        );
+        self::assertSame(
+            [52, 42, 66, 84, 84, 84],
+            array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, $steps),
+        );
         self::assertGreaterThan(42, $steps[2]->step->stair->treads[0] ?? 0, 'what was learned starts higher when it is joined');
         self::assertSame([[84], 1], [$steps[3]->step->stair?->treads, $steps[3]->step->rule->count], 'what is found is played once');
         self::assertSame(0, $steps[3]->like?->from->position);
@@ -159,14 +276,25 @@ final class TeachingOrderTest extends TestCase
     public function testARunBeforeAnythingIsLearnedGoesWhereItIsComfortable(): void
     {
         $piece = Tunes::abc(self::A.self::B);
-        $steps = Proposal::of(TeachingOrder::of(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))), static fn (): Comfort => Comfort::of(50, 84), 84, CoinRule::standard(), Growth::equalRatio());
+        $steps = Proposal::of(
+            TeachingOrder::of(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))),
+            static fn (): Comfort => Comfort::of(50, 84),
+            84,
+            CoinRule::standard(),
+            Growth::equalRatio(),
+        );
         self::assertSame([[42], [84]], [$steps[0]->step->stair?->treads, $steps[\count($steps) - 1]->step->stair?->treads]);
     }
 
     public function testWhatWasDrilledAloneIsAsComfortableAsThePhraseThatWasPractisedAfterIt(): void
     {
         $piece = Tunes::abc(self::A.self::B);
-        $chunk = static fn (int $from, int $to): Chunk => Chunk::of($piece, ChunkKind::ofSize($to - $from), Place::of($from), Place::of($to));
+        $chunk = static fn (int $from, int $to): Chunk => Chunk::of(
+            $piece,
+            ChunkKind::ofSize($to - $from),
+            Place::of($from),
+            Place::of($to),
+        );
         $practised = new Practised();
         $practised->add($chunk(1, 2), Comfort::of(50, 84));
         $practised->add($chunk(0, 4), Comfort::of(90, 84));
@@ -180,10 +308,23 @@ final class TeachingOrderTest extends TestCase
     {
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $difficulty = $this->difficulty($piece, 110, [Instrument::Violin]);
-        $steps = Proposal::of($this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]), static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, 110), 110, CoinRule::standard(), Growth::equalRatio());
+        $steps = Proposal::of(
+            $this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]),
+            static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, 110),
+            110,
+            CoinRule::standard(),
+            Growth::equalRatio(),
+        );
         self::assertSame(Rung::cases(), array_map(static fn (PlannedStep $step): ?Rung => $step->step->rung, \array_slice($steps, 0, 5)));
-        self::assertCount(1, array_unique(array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, \array_slice($steps, 0, 5))));
-        self::assertGreaterThanOrEqual($steps[4]->step->stair->treads[0] ?? 0, $steps[5]->step->stair->treads[0] ?? 0, 'in its measure it starts no lower');
+        self::assertCount(
+            1,
+            array_unique(array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, \array_slice($steps, 0, 5))),
+        );
+        self::assertGreaterThanOrEqual(
+            $steps[4]->step->stair->treads[0] ?? 0,
+            $steps[5]->step->stair->treads[0] ?? 0,
+            'in its measure it starts no lower',
+        );
         self::assertSame([0, 2, 1, 0, 0], array_map(static fn (Rung $rung): int => $rung->stopBeats(), Rung::cases()));
     }
 
@@ -208,19 +349,35 @@ final class TeachingOrderTest extends TestCase
      */
     private function order(Method $method, Piece $piece, int $goal, array $instruments): array
     {
-        return TeachingOrder::of($method, ChunkTree::of($piece, Likeness::of($piece)), Method::SpotFirst === $method ? $this->difficulty($piece, $goal, $instruments)->spots($goal) : []);
+        return TeachingOrder::of(
+            $method,
+            ChunkTree::of($piece, Likeness::of($piece)),
+            Method::SpotFirst === $method ? $this->difficulty($piece, $goal, $instruments)->spots($goal) : [],
+        );
     }
 
     /** @param list<Instrument> $instruments */
     private function difficulty(Piece $piece, int $goal, array $instruments): Difficulty
     {
-        return Difficulty::of($piece, array_map(static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), $goal), $instruments));
+        return Difficulty::of(
+            $piece,
+            array_map(
+                static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), $goal),
+                $instruments,
+            ),
+        );
     }
 
     private static function told(TaughtChunk $taught): string
     {
         $place = static fn (Place $place): string => $place->position.(0 === $place->offset ? '' : '+'.Ticks::quarters($place->offset));
 
-        return $taught->as->value.' '.$place($taught->chunk->from).'–'.$place($taught->chunk->to).(null === $taught->like ? '' : ' as '.$place($taught->like->from)).(null === $taught->rung ? '' : ' '.$taught->rung->value);
+        return $taught->as->value.
+            ' '.
+            $place($taught->chunk->from).
+            '–'.
+            $place($taught->chunk->to).
+            (null === $taught->like ? '' : ' as '.$place($taught->like->from)).
+            (null === $taught->rung ? '' : ' '.$taught->rung->value);
     }
 }

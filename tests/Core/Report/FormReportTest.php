@@ -15,7 +15,9 @@ final class FormReportTest extends TestCase
 {
     public function testASectionAtDoubleLengthIsToldMeasureByMeasure(): void
     {
-        $report = FormReport::of(Tunes::abc('ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]', '4/4', 'D'));
+        $report = FormReport::of(
+            Tunes::abc('ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]', '4/4', 'D'),
+        );
         self::assertSame(['A', 'B', 'A′'], array_column($report['sections'], 'label'));
         self::assertContains(['of' => 0, 'kind' => 'other-string', 'by' => -1], $report['measures'][6]['likeness']);
         foreach ([12 => 0, 13 => 0, 14 => 1, 15 => 1] as $position => $of) {
@@ -30,7 +32,11 @@ final class FormReportTest extends TestCase
             foreach ($report['measures'] as $measure) {
                 foreach ($measure['likeness'] as $like) {
                     self::assertLessThan($measure['position'], $like['of'], "seed $seed");
-                    self::assertSame('same' === $like['kind'], 'same' === $like['kind'] && $report['measures'][$like['of']]['class'] === $measure['class'], "seed $seed");
+                    self::assertSame(
+                        'same' === $like['kind'],
+                        'same' === $like['kind'] && $report['measures'][$like['of']]['class'] === $measure['class'],
+                        "seed $seed",
+                    );
                 }
             }
             $ends = array_column($report['texture'], 'to');
@@ -42,7 +48,16 @@ final class FormReportTest extends TestCase
     public function testWhatComesBackInOnePartAlone(): void
     {
         $report = FormReport::of(Tunes::abc("V:1\nV:2\n[V:1] DEFG|ABcd|\n[V:2] D4|D4|"));
-        self::assertSame([2, [['part' => $report['parts'][0]['id'], 'distinct' => 2, 'classes' => [0, 1]], ['part' => $report['parts'][1]['id'], 'distinct' => 1, 'classes' => [0, 0]]]], [$report['distinct'], $report['ofParts']]);
+        self::assertSame(
+            [
+                2,
+                [
+                    ['part' => $report['parts'][0]['id'], 'distinct' => 2, 'classes' => [0, 1]],
+                    ['part' => $report['parts'][1]['id'], 'distinct' => 1, 'classes' => [0, 0]],
+                ],
+            ],
+            [$report['distinct'], $report['ofParts']],
+        );
     }
 
     public function testEveryDemoTuneIsCutWhereItsBookMarksASection(): void
@@ -52,7 +67,10 @@ final class FormReportTest extends TestCase
             $borders = array_column($report['borders'], 'position');
             foreach (\array_slice($report['sections'], 1) as $section) {
                 // Where an upbeat leads into a section, the phrase begins with it, in the measure before.
-                self::assertNotEmpty(array_intersect([$section['from'] - 1, $section['from']], $borders), basename($file).' '.$section['label']);
+                self::assertNotEmpty(
+                    array_intersect([$section['from'] - 1, $section['from']], $borders),
+                    basename($file).' '.$section['label'],
+                );
             }
         }
     }

@@ -24,7 +24,15 @@ final class HandsReportTest extends TestCase
             $piece = ScoreFile::read((string) file_get_contents($file))->piece;
             foreach (Instrument::strings() as $instrument) {
                 foreach ([1, 2, 3] as $level) {
-                    $report = HandsReport::of($piece, $instrument, HandPolicies::of($level, ['bowing' => DirectionPolicy::cases()[$level - 1]->value, 'amount' => AmountPolicy::cases()[$level - 1]->value]), 84);
+                    $report = HandsReport::of(
+                        $piece,
+                        $instrument,
+                        HandPolicies::of($level, [
+                            'bowing' => DirectionPolicy::cases()[$level - 1]->value,
+                            'amount' => AmountPolicy::cases()[$level - 1]->value,
+                        ]),
+                        84,
+                    );
                     self::assertNotSame([], $report['notes'], basename($file));
                     self::assertNotSame([], $report['strokes'], basename($file));
                     $bowed = array_merge(...array_column($report['strokes'], 'notes'));
@@ -32,7 +40,10 @@ final class HandsReportTest extends TestCase
                         self::assertContains($note['id'], $bowed, basename($file).' '.$instrument->value);
                         self::assertNotSame('', $note['reason']);
                         if (null !== $note['string'] && null !== $note['semitones']) {
-                            self::assertSame(Pitch::parse($note['pitch'])->midi(), (OpenString::named($instrument, $note['string'])?->pitch->midi() ?? 0) + $note['semitones']);
+                            self::assertSame(
+                                Pitch::parse($note['pitch'])->midi(),
+                                (OpenString::named($instrument, $note['string'])?->pitch->midi() ?? 0) + $note['semitones'],
+                            );
                         } else {
                             self::assertContains('out-of-reach', array_column($report['notices'], 'kind'));
                         }
@@ -46,9 +57,40 @@ final class HandsReportTest extends TestCase
     {
         $report = HandsReport::of(Tunes::abc('DEFG|AGFE|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72);
         self::assertSame(['instrument', 'policies', 'level', 'tempo', 'notes', 'strokes', 'notices'], array_keys($report));
-        self::assertSame(['open', 'alternate', 'value'], [$report['policies']['openStrings'], $report['policies']['bowing'], $report['policies']['amount']]);
-        self::assertSame(['id' => 'P1-m0-v1-1', 'position' => 0, 'offset' => '1', 'pitch' => 'E4', 'string' => 'D', 'finger' => 1, 'placement' => 'natural', 'semitones' => 2, 'hand' => 'I', 'reason' => 'The only place for E in these hands.', 'marks' => ['keep-down']], $report['notes'][1]);
-        self::assertSame(['notes' => ['P1-m0-v1-0'], 'direction' => 'down', 'from' => 0.0, 'to' => 0.5, 'reason' => 'The line starts down.', 'marks' => [], 'starts' => [0.0], 'speed' => 0.5, 'cmPerSecond' => 36.6], $report['strokes'][0]);
+        self::assertSame(
+            ['open', 'alternate', 'value'],
+            [$report['policies']['openStrings'], $report['policies']['bowing'], $report['policies']['amount']],
+        );
+        self::assertSame(
+            [
+                'id' => 'P1-m0-v1-1',
+                'position' => 0,
+                'offset' => '1',
+                'pitch' => 'E4',
+                'string' => 'D',
+                'finger' => 1,
+                'placement' => 'natural',
+                'semitones' => 2,
+                'hand' => 'I',
+                'reason' => 'The only place for E in these hands.',
+                'marks' => ['keep-down'],
+            ],
+            $report['notes'][1],
+        );
+        self::assertSame(
+            [
+                'notes' => ['P1-m0-v1-0'],
+                'direction' => 'down',
+                'from' => 0.0,
+                'to' => 0.5,
+                'reason' => 'The line starts down.',
+                'marks' => [],
+                'starts' => [0.0],
+                'speed' => 0.5,
+                'cmPerSecond' => 36.6,
+            ],
+            $report['strokes'][0],
+        );
         self::assertSame([], $report['notices']);
     }
 

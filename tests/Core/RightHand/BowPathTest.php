@@ -31,7 +31,16 @@ final class BowPathTest extends TestCase
     #[DataProvider('paths')]
     public function testPlaces(string $body, string $meter, AmountPolicy $policy, string $expected): void
     {
-        self::assertSame($expected, implode(' ', array_map(static fn (array $place): string => round($place[0], 2).'–'.round($place[1], 2), BowPath::of(self::bowed($body, $meter), $policy)->places)));
+        self::assertSame(
+            $expected,
+            implode(
+                ' ',
+                array_map(
+                    static fn (array $place): string => round($place[0], 2).'–'.round($place[1], 2),
+                    BowPath::of(self::bowed($body, $meter), $policy)->places,
+                ),
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, string, AmountPolicy, string}> */
@@ -39,7 +48,12 @@ final class BowPathTest extends TestCase
     {
         yield 'half notes take the whole bow' => ['C2D2|', '4/4', AmountPolicy::Value, '0–1 1–0'];
         yield 'quarters take half' => ['CDEF|', '4/4', AmountPolicy::Value, '0–0.5 0.5–0 0–0.5 0.5–0'];
-        yield 'short notes start in the middle' => ['C/D/E/F/ G2|', '4/4', AmountPolicy::Value, '0.5–0.63 0.63–0.5 0.5–0.63 0.63–0.5 0.5–1'];
+        yield 'short notes start in the middle' => [
+            'C/D/E/F/ G2|',
+            '4/4',
+            AmountPolicy::Value,
+            '0.5–0.63 0.63–0.5 0.5–0.63 0.63–0.5 0.5–1',
+        ];
         yield 'whole bows' => ['CD|', '2/4', AmountPolicy::Whole, '0–1 1–0'];
         yield 'the same speed' => ['C2DE|', '4/4', AmountPolicy::Speed, '0–1 1–0.5 0.5–1'];
     }
@@ -115,8 +129,15 @@ final class BowPathTest extends TestCase
             $next = [];
             foreach ($paths as $path) {
                 $last = $path[$index - 1] ?? null;
-                $end = null === $last ? null : (Direction::Down === $strokes[$index - 1]->direction ? $last[0] + $last[1] : $last[0] - $last[1]);
-                foreach (null === $end || $stroke->isLifted() ? range(0, BowGrid::STEPS) : array_unique([$end, 0, BowGrid::STEPS]) as $start) {
+                $end =
+                    null === $last
+                        ? null
+                        : (Direction::Down === $strokes[$index - 1]->direction
+                            ? $last[0] + $last[1]
+                            : $last[0] - $last[1]);
+                foreach (
+                    null === $end || $stroke->isLifted() ? range(0, BowGrid::STEPS) : array_unique([$end, 0, BowGrid::STEPS]) as $start
+                ) {
                     foreach (BowGrid::amounts($wishes[$index]) as $units) {
                         $to = Direction::Down === $stroke->direction ? $start + $units : $start - $units;
                         if ($to >= 0 && $to <= BowGrid::STEPS) {
@@ -145,7 +166,25 @@ final class BowPathTest extends TestCase
             $hooked = $index > 0 && 0 === $random->getInt(0, 5);
             $lifted = $index > 0 && !$hooked && 0 === $random->getInt(0, 5);
             $direction = 0 === $index || $hooked || $lifted ? $direction : $direction->opposite();
-            $stroke = new Stroke(["n$index"], [0], 0, $index, $index, (int) ($beats * Ticks::PER_QUARTER), $beats, 0, $hooked, $lifted, null, 0 === $index && 0 === $random->getInt(0, 3), false, 0 === $random->getInt(0, 4), 0 === $random->getInt(0, 4), 0 === $random->getInt(0, 4), $random->getInt(-1, 1));
+            $stroke = new Stroke(
+                ["n$index"],
+                [0],
+                0,
+                $index,
+                $index,
+                (int) ($beats * Ticks::PER_QUARTER),
+                $beats,
+                0,
+                $hooked,
+                $lifted,
+                null,
+                0 === $index && 0 === $random->getInt(0, 3),
+                false,
+                0 === $random->getInt(0, 4),
+                0 === $random->getInt(0, 4),
+                0 === $random->getInt(0, 4),
+                $random->getInt(-1, 1),
+            );
             $strokes[] = new BowedStroke($stroke, $direction, new Notice(0, 0, 'made up'), []);
         }
 

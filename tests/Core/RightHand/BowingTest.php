@@ -62,7 +62,13 @@ final class BowingTest extends TestCase
     public function testTheRepeatTurns(string $body, array $notices): void
     {
         $piece = Tunes::abc($body);
-        self::assertSame($notices, array_map(static fn (HandNotice $notice): string => $notice->kind.' '.$notice->position, Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->notices));
+        self::assertSame(
+            $notices,
+            array_map(
+                static fn (HandNotice $notice): string => $notice->kind.' '.$notice->position,
+                Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->notices,
+            ),
+        );
     }
 
     /** @return iterable<string, array{string, list<string>}> */
@@ -85,7 +91,10 @@ final class BowingTest extends TestCase
                     $before = null;
                     foreach (Bowing::of($piece, Strokes::of($piece, $part), $policy)->strokes as $step) {
                         if (null !== $before) {
-                            self::assertTrue($step->direction !== $before || $step->has(StrokeMark::Hook) || $step->has(StrokeMark::Retake), "seed $seed, {$policy->value}");
+                            self::assertTrue(
+                                $step->direction !== $before || $step->has(StrokeMark::Hook) || $step->has(StrokeMark::Retake),
+                                "seed $seed, {$policy->value}",
+                            );
                         }
                         self::assertTrue(null === $step->stroke->printed || $step->direction === $step->stroke->printed);
                         self::assertNotSame('', $step->reason->text());
@@ -103,7 +112,11 @@ final class BowingTest extends TestCase
         foreach ($bowing->strokes as $step) {
             $text .= str_repeat('| ', $step->stroke->position > $position ? 1 : 0);
             $position = $step->stroke->position;
-            $text .= ($step->has(StrokeMark::Retake) ? '^' : '').(Direction::Down === $step->direction ? 'D' : 'U').($step->has(StrokeMark::Hook) ? 'h' : '').' ';
+            $text .=
+                ($step->has(StrokeMark::Retake) ? '^' : '').
+                (Direction::Down === $step->direction ? 'D' : 'U').
+                ($step->has(StrokeMark::Hook) ? 'h' : '').
+                ' ';
         }
 
         return trim($text);

@@ -49,18 +49,18 @@ final class LongNotesTest extends TestCase
     public function testNoSeatRunsOutAndNoTwoChangeAtOnce(): void
     {
         for ($case = 0; $case < 600; ++$case) {
-            $beats = 3.0 + $case % 37;
-            $longest = 2.0 + $case % 11;
+            $beats = 3.0 + ($case % 37);
+            $longest = 2.0 + ($case % 11);
             if ($beats <= $longest) {
                 continue;
             }
-            $meter = 2 + $case % 4;
+            $meter = 2 + ($case % 4);
             $bars = [];
             for ($bar = $meter; $bar < $beats; $bar += $meter) {
                 $bars[] = (float) $bar;
             }
-            $stagger = Stagger::of($beats, $longest, $bars, 1 + $case % 5);
-            self::assertCount(min(Stagger::SEATS, 1 + $case % 5), $stagger->changes, "case $case");
+            $stagger = Stagger::of($beats, $longest, $bars, 1 + ($case % 5));
+            self::assertCount(min(Stagger::SEATS, 1 + ($case % 5)), $stagger->changes, "case $case");
             $all = array_merge(...$stagger->changes);
             self::assertCount(\count($all), array_unique($all, \SORT_REGULAR), "case $case");
             foreach ($stagger->changes as $changes) {
@@ -82,6 +82,13 @@ final class LongNotesTest extends TestCase
     {
         $piece = Tunes::abc($body);
 
-        return LongNotes::of($piece, Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes, Instrument::Violin, 60 / 72 / Ticks::PER_QUARTER, $policy, $players);
+        return LongNotes::of(
+            $piece,
+            Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes,
+            Instrument::Violin,
+            60 / 72 / Ticks::PER_QUARTER,
+            $policy,
+            $players,
+        );
     }
 }

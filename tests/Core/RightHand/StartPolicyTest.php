@@ -26,12 +26,23 @@ final class StartPolicyTest extends TestCase
     public function testWhereALineStarts(string $body, StartPolicy $policy, float $place): void
     {
         $piece = Tunes::abc($body);
-        self::assertSame($place, BowPath::of(Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes, AmountPolicy::Value, $policy)->places[0][0]);
+        self::assertSame(
+            $place,
+            BowPath::of(Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes, AmountPolicy::Value, $policy)->places[0][0],
+        );
     }
 
     public function testAnAmountThatWasSetFitsEvenFromTheMiddle(): void
     {
-        $hands = BothHands::of(Tunes::abc('CDEF|'), Instrument::Violin, HandPolicies::of(1, ['start' => 'middle']), 72, \CoinStair\Core\Score\Overrides::of([\CoinStair\Core\Score\Override::of('P1-m0-v1-0', 'C4', \CoinStair\Core\Score\OverrideKind::Amount, '1')]));
+        $hands = BothHands::of(
+            Tunes::abc('CDEF|'),
+            Instrument::Violin,
+            HandPolicies::of(1, ['start' => 'middle']),
+            72,
+            \CoinStair\Core\Score\Overrides::of([
+                \CoinStair\Core\Score\Override::of('P1-m0-v1-0', 'C4', \CoinStair\Core\Score\OverrideKind::Amount, '1'),
+            ]),
+        );
         self::assertSame([0.0, 1.0], $hands->path->places[0]);
     }
 
@@ -40,7 +51,7 @@ final class StartPolicyTest extends TestCase
         $line = implode('|', array_fill(0, 40, 'C2DE')).'|';
         $first = $this->path($line);
         foreach (range(1, 30) as $other) {
-            $this->path(str_repeat('C/D/E', $other % 4 + 1).'F|');
+            $this->path(str_repeat('C/D/E', ($other % 4) + 1).'F|');
         }
         self::assertSame($first, $this->path($line));
     }

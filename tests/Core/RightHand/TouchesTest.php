@@ -21,9 +21,15 @@ final class TouchesTest extends TestCase
         $ladder = array_map(static fn (string $name): Touch => Touch::of(Dynamic::from($name)), ['pp', 'p', 'mp', 'mf', 'f', 'ff']);
         foreach (\array_slice($ladder, 1) as $at => $louder) {
             $softer = $ladder[$at];
-            self::assertGreaterThanOrEqual([$softer->contact->lane(), $softer->weight, $softer->amount], [$louder->contact->lane(), $louder->weight, $louder->amount]);
+            self::assertGreaterThanOrEqual(
+                [$softer->contact->lane(), $softer->weight, $softer->amount],
+                [$louder->contact->lane(), $louder->weight, $louder->amount],
+            );
         }
-        self::assertSame([Contact::Fingerboard, true, Contact::Middle, false, Contact::Bridge], [$ladder[0]->contact, $ladder[0]->tilted, $ladder[3]->contact, $ladder[3]->tilted, $ladder[5]->contact]);
+        self::assertSame(
+            [Contact::Fingerboard, true, Contact::Middle, false, Contact::Bridge],
+            [$ladder[0]->contact, $ladder[0]->tilted, $ladder[3]->contact, $ladder[3]->tilted, $ladder[5]->contact],
+        );
     }
 
     public function testEveryDynamicFitsUnderBothContactPolicies(): void
@@ -53,7 +59,12 @@ final class TouchesTest extends TestCase
     {
         $piece = Tunes::abc('!p!!<(!C D E !<)!F|!f!G4|!>(!A2 !>)!G2|');
         $changes = array_map(
-            static fn ($change): string => $change->dynamic->value.(null === $change->toward ? '' : '>'.$change->toward->value).' '.$change->position.'–'.$change->until,
+            static fn ($change): string => $change->dynamic->value.
+                (null === $change->toward ? '' : '>'.$change->toward->value).
+                ' '.
+                $change->position.
+                '–'.
+                $change->until,
             Touches::of($piece->parts[0], ContactPolicy::Middle, AmountPolicy::Value),
         );
         self::assertSame(['p 0–0', 'p>f 0–0', 'f 1–1', 'f>mp 2–2'], $changes);

@@ -98,7 +98,10 @@ final class MeasureNumbersTest extends TestCase
         yield 'as counted' => [PrintedNumbers::countFrom($piece, 0, 1), []];
         yield 'begins elsewhere' => [PrintedNumbers::countFrom($piece, 0, 17), ['The printed number jumps to 17 at measure 1.']];
         yield 'a shift in the middle' => [PrintedNumbers::countFrom($piece, 2, 9), ['The printed number jumps to 9 at measure 3.']];
-        yield 'one wrong label' => [PrintedNumbers::label(PrintedNumbers::countFrom($piece, 0, 1), 2, '7'), ['The printed number jumps to 7 at measure 3.', 'The printed numbers agree with the counted ones again from 4 on.']];
+        yield 'one wrong label' => [
+            PrintedNumbers::label(PrintedNumbers::countFrom($piece, 0, 1), 2, '7'),
+            ['The printed number jumps to 7 at measure 3.', 'The printed numbers agree with the counted ones again from 4 on.'],
+        ];
         yield 'a letter is no number' => [PrintedNumbers::label($piece, 2, '2a'), []];
     }
 

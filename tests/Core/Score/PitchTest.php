@@ -89,7 +89,10 @@ final class PitchTest extends TestCase
 
     public function testAKeyAltersItsLetters(): void
     {
-        $altered = static fn (Key $key): string => implode('', array_filter(str_split(Pitch::LETTERS), static fn (string $letter): bool => 0 !== $key->alteration($letter)));
+        $altered = static fn (Key $key): string => implode(
+            '',
+            array_filter(str_split(Pitch::LETTERS), static fn (string $letter): bool => 0 !== $key->alteration($letter)),
+        );
         self::assertSame('CF', $altered(Key::onTonic('D', 'major')));
         self::assertSame('EAB', $altered(Key::onTonic('Eb', 'major')));
         self::assertSame('', $altered(Key::of(0)));

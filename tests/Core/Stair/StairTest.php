@@ -27,7 +27,42 @@ final class StairTest extends TestCase
     public function testTheUsualMarks(): void
     {
         $marks = array_values(array_filter(TempoMarks::all(), static fn (int $mark): bool => $mark >= 56));
-        self::assertSame([56, 58, 60, 63, 66, 69, 72, 76, 80, 84, 88, 92, 96, 100, 104, 108, 112, 116, 120, 126, 132, 138, 144, 152, 160, 168, 176, 184, 192, 200, 208], $marks);
+        self::assertSame(
+            [
+                56,
+                58,
+                60,
+                63,
+                66,
+                69,
+                72,
+                76,
+                80,
+                84,
+                88,
+                92,
+                96,
+                100,
+                104,
+                108,
+                112,
+                116,
+                120,
+                126,
+                132,
+                138,
+                144,
+                152,
+                160,
+                168,
+                176,
+                184,
+                192,
+                200,
+                208,
+            ],
+            $marks,
+        );
         self::assertSame(52, TempoMarks::floor(53.55));
         self::assertSame(63, TempoMarks::nearest(64.4));
         self::assertSame(72, TempoMarks::nearest(74.0));
@@ -167,9 +202,21 @@ final class StairTest extends TestCase
         $stair = Stair::ofTreads([60, 120]);
         $comfort = Comfort::of(60, 120);
         // 2 goes of 12 beats at 60 and 2 at 120, 8 s between, 30 s of talk
-        self::assertEqualsWithDelta(2 * (12 + 8) + 2 * (6 + 8) + 30, StepTime::estimate(self::step($stair, $rule), $comfort, 8, 4)->seconds, 1e-9);
-        self::assertEqualsWithDelta(2 * (24 + 8) + 2 * (12 + 8) + 30, StepTime::estimate(self::step($stair, $rule, Mode::Echo), $comfort, 8, 4)->seconds, 1e-9);
-        self::assertEqualsWithDelta(3 * (2 * (12 + 8) + 2 * (6 + 8)) + 30, StepTime::estimate(self::step($stair, $rule, Mode::Bow, 3), $comfort, 8, 4)->seconds, 1e-9);
+        self::assertEqualsWithDelta(
+            2 * (12 + 8) + 2 * (6 + 8) + 30,
+            StepTime::estimate(self::step($stair, $rule), $comfort, 8, 4)->seconds,
+            1e-9,
+        );
+        self::assertEqualsWithDelta(
+            2 * (24 + 8) + 2 * (12 + 8) + 30,
+            StepTime::estimate(self::step($stair, $rule, Mode::Echo), $comfort, 8, 4)->seconds,
+            1e-9,
+        );
+        self::assertEqualsWithDelta(
+            3 * (2 * (12 + 8) + 2 * (6 + 8)) + 30,
+            StepTime::estimate(self::step($stair, $rule, Mode::Bow, 3), $comfort, 8, 4)->seconds,
+            1e-9,
+        );
         self::assertEqualsWithDelta(2 * (6 + 8) + 30, StepTime::estimate(self::step($stair, $rule), $comfort, 8, 4, 1)->seconds, 1e-9);
     }
 
@@ -179,7 +226,10 @@ final class StairTest extends TestCase
         $machine = StairMachine::of($treads, $rule);
         $state = 0;
         foreach (str_split($walk) as $letter) {
-            $state = ['c' => EntryKind::Coin, 'm' => EntryKind::Miss, 'u' => EntryKind::Up, 'd' => EntryKind::Down][$letter]->next($machine, $state);
+            $state = ['c' => EntryKind::Coin, 'm' => EntryKind::Miss, 'u' => EntryKind::Up, 'd' => EntryKind::Down][$letter]->next(
+                $machine,
+                $state,
+            );
         }
         $at = $machine->states[$state];
         self::assertSame($expected, $at->done ? 'done' : \sprintf('%d:%d', $at->tread, $at->coins));
@@ -221,7 +271,10 @@ final class StairTest extends TestCase
                         }
                     }
                     foreach ($machine->firsts as $tread => $first) {
-                        self::assertSame([$tread, 0, 0], [$machine->states[$first]->tread, $machine->states[$first]->coins, $machine->states[$first]->misses]);
+                        self::assertSame(
+                            [$tread, 0, 0],
+                            [$machine->states[$first]->tread, $machine->states[$first]->coins, $machine->states[$first]->misses],
+                        );
                     }
                 }
             }

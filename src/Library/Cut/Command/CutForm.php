@@ -38,7 +38,11 @@ final readonly class CutForm
             'spot' => $form->spot($with),
             'undo', 'redo' => new Turn('redo' === $do, (int) $with),
             'start', 'end' => new MoveEdge($form->chunk(), 'start' === $do, max(-self::BEATS, min(self::BEATS, (int) $with))),
-            'start-at', 'end-at' => new MoveEdgeTo($form->chunk(), 'start-at' === $do, $form->place() ?? throw Refusal::because('There is no such place.')),
+            'start-at', 'end-at' => new MoveEdgeTo(
+                $form->chunk(),
+                'start-at' === $do,
+                $form->place() ?? throw Refusal::because('There is no such place.'),
+            ),
             'split' => new Split($form->chunk(), $form->place()),
             'join' => new JoinNext($form->chunk()),
             'landing' => new TurnLanding($form->chunk()),
@@ -65,7 +69,9 @@ final readonly class CutForm
         $position = $this->fields->getInt('position');
         $beats = max(0, min(self::BEATS, $this->fields->getInt('beat')));
 
-        return $position >= \count($score->measures) ? $score->end() : $score->move(Place::of(max(0, $position)), $beats * $score->beatTicks);
+        return $position >= \count($score->measures)
+            ? $score->end()
+            : $score->move(Place::of(max(0, $position)), $beats * $score->beatTicks);
     }
 
     private function spot(string $edges): MakeChunk
@@ -115,7 +121,7 @@ final readonly class CutForm
             throw Refusal::because('There are no such measures.');
         }
 
-        return MeasureNumbers::of($this->piece->score())->range($match[1], $match[2] ?? $match[1], $this->piece->usesPrinted())
-            ?? throw Refusal::because('There are no such measures.');
+        return MeasureNumbers::of($this->piece->score())->range($match[1], $match[2] ?? $match[1], $this->piece->usesPrinted()) ??
+            throw Refusal::because('There are no such measures.');
     }
 }
