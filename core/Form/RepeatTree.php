@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\Measure;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
 
 /**
  * Pairs the repeat signs and gathers the endings of a piece. What does not pair is played straight on, with a notice.
@@ -19,21 +21,18 @@ final class RepeatTree
     /** @var list<Notice> */
     private array $notices = [];
 
-    /**
-     * @param list<Measure> $measures
-     */
-    private function __construct(private readonly array $measures)
+    /** @var list<Measure> */
+    private readonly array $measures;
+
+    private function __construct(private readonly Piece $piece)
     {
+        $this->measures = $piece->measures;
     }
 
-    /**
-     * @param list<Measure> $measures
-     *
-     * @return array{list<int|RepeatSection>, list<Notice>}
-     */
-    public static function of(array $measures): array
+    /** @return array{list<int|RepeatSection>, list<Notice>} */
+    public static function of(Piece $piece): array
     {
-        $tree = new self($measures);
+        $tree = new self($piece);
         $tree->build();
 
         return [$tree->open[0], $tree->notices];
@@ -59,7 +58,7 @@ final class RepeatTree
         }
         while (\count($this->open) > 1) {
             $this->notices[] = $this->notice(
-                'The repeat that opens at measure {measure} of the file is never closed; it is played straight on.',
+                'The repeat that opens at measure {measure} is never closed; it is played straight on.',
                 (int) array_pop($this->starts),
             );
             foreach (array_pop($this->open) as $item) {
@@ -90,7 +89,7 @@ final class RepeatTree
             $this->close($endings, max(2, ...array_merge(...array_column($endings, 'numbers'))));
         } else {
             $this->notices[] = $this->notice(
-                'The ending at measure {measure} of the file belongs to no repeat; it is played straight on.',
+                'The ending at measure {measure} belongs to no repeat; it is played straight on.',
                 $first,
             );
             for ($position = $first; $position <= $last; ++$position) {
@@ -137,6 +136,6 @@ final class RepeatTree
 
     private function notice(string $template, int $position): Notice
     {
-        return new Notice(0, 0, $template, ['measure' => (string) ($position + 1)]);
+        return new Notice(0, 0, $template, ['measure' => MeasureNumbers::of($this->piece)->at($position)]);
     }
 }

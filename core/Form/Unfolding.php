@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\Jump;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 
@@ -26,7 +27,7 @@ final class Unfolding
                 [],
             );
         }
-        [$items, $notices] = RepeatTree::of($piece->measures);
+        [$items, $notices] = RepeatTree::of($piece);
         $straight = self::expand($items, false);
         if (Reading::Plain === $reading) {
             return new PlayOrder($straight, $notices);
@@ -92,7 +93,7 @@ final class Unfolding
                 $toCoda = false;
                 $target = self::indexOf($piece, $visits, Jump::Coda);
                 if (null === $target) {
-                    $notices[] = self::missing(Jump::ToCoda, Jump::Coda, $visit->position);
+                    $notices[] = self::missing($piece, Jump::ToCoda, Jump::Coda, $visit->position);
                     continue;
                 }
                 $index = $target - 1;
@@ -108,7 +109,7 @@ final class Unfolding
                 $taken[$visit->position] = true;
                 $target = $jump->toSegno() ? self::indexOf($piece, $after, Jump::Segno) : 0;
                 if (null === $target) {
-                    $notices[] = self::missing($jump, Jump::Segno, $visit->position);
+                    $notices[] = self::missing($piece, $jump, Jump::Segno, $visit->position);
                     continue;
                 }
                 $toCoda =
@@ -156,11 +157,11 @@ final class Unfolding
         return null;
     }
 
-    private static function missing(Jump $jump, Jump $target, int $position): Notice
+    private static function missing(Piece $piece, Jump $jump, Jump $target, int $position): Notice
     {
-        return new Notice(0, 0, '{jump} at measure {measure} of the file has no {target} to go to; it is left out.', [
+        return new Notice(0, 0, '{jump} at measure {measure} has no {target} to go to; it is left out.', [
             'jump' => $jump->words(),
-            'measure' => (string) ($position + 1),
+            'measure' => MeasureNumbers::of($piece)->at($position),
             'target' => $target->words(),
         ]);
     }

@@ -130,6 +130,8 @@ final class PieceDraft
     private function checkLengths(array $lengths, array $parts, \Closure $lineOf): void
     {
         $last = \count($lengths) - 1;
+        // As they are numbered: a first measure shorter than its meter is the upbeat, 0.
+        $first = ($lengths[0] ?? 0) < ($this->measures[0] ?? null)?->meter->ticks() ? 0 : 1;
         foreach ($this->measures as $position => $measure) {
             $full = $measure->meter->ticks();
             $length = $lengths[$position];
@@ -140,9 +142,10 @@ final class PieceDraft
                 $this->notice(
                     $measure->line ?: $lineOf($position),
                     $measure->column,
-                    'Measure {measure} of the file holds {beats} beats; its meter {meter} asks for {wanted}.',
+                    'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.',
                     [
-                        'measure' => (string) ($position + 1),
+                        'measure' => (string) ($first + $position),
+                        'position' => (string) $position,
                         'beats' => Ticks::beats($length, $measure->meter->unitTicks()),
                         'meter' => $measure->meter->name(),
                         'wanted' => (string) $measure->meter->count,
@@ -155,10 +158,10 @@ final class PieceDraft
                     $this->notice(
                         $measure->line ?: $lineOf($position),
                         $measure->column,
-                        '{part} is shorter than the other parts in measure {measure} of the file.',
+                        '{part} is shorter than the other parts in measure {measure}.',
                         [
                             'part' => '' === $part->name ? $part->id : $part->name,
-                            'measure' => (string) ($position + 1),
+                            'measure' => (string) ($first + $position),
                         ],
                     );
                 }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Shared\Entity\SchoolClass;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\Yaml\Yaml;
+use Symfony\Contracts\Translation\TranslatorInterface;
 
 /** What holds for all pages: who may come in, headers, words, forms; and the commands. */
 final class FrameTest extends WebCase
@@ -95,10 +97,45 @@ final class FrameTest extends WebCase
         }
         // A long sentence may stand on two lines.
         $said = (string) preg_replace("/'\s*\.\s*'/", '', $said);
-        $us = (array) Yaml::parseFile(\dirname(__DIR__, 2).'/translations/messages.en_US.yaml');
-        foreach (array_keys((array) Yaml::parseFile(\dirname(__DIR__, 2).'/translations/messages.en_GB.yaml')) as $key) {
+        $us = $this->words('messages.en_US') + $this->words('messages+intl-icu.en_US');
+        foreach (array_keys($this->words('messages.en_GB') + $this->words('messages+intl-icu.en_GB')) as $key) {
             self::assertTrue(isset($us[$key]) || str_contains($said, (string) $key), "\"$key\" is said nowhere.");
         }
+    }
+
+    /** @param array<string, int|string> $values */
+    #[DataProvider('countedThings')]
+    public function testWhatIsCountedHasAFormForOne(string $locale, string $sentence, array $values, string $expected): void
+    {
+        self::assertSame($expected, $this->service(TranslatorInterface::class)->trans($sentence, $values, null, $locale));
+    }
+
+    /** @return iterable<string, array{string, string, array<string, int|string>, string}> */
+    public static function countedThings(): iterable
+    {
+        yield 'one bass' => ['en_US', 'count.players.bass', ['%count%' => 1], '1 bass'];
+        yield 'two basses' => ['en_GB', 'count.players.bass', ['%count%' => 2], '2 basses'];
+        yield 'one try' => ['en_US', 'about %n% tries', ['%n%' => 1], 'about 1 try'];
+        yield 'nine tries' => ['en_GB', 'about %n% tries', ['%n%' => 9], 'about 9 tries'];
+        yield 'one notice' => ['en_US', '%count% notices', ['%count%' => 1], '1 notice'];
+        yield 'one measure' => ['en_US', '%count% measures', ['%count%' => 1], '1 measure'];
+        yield 'one bar' => ['en_GB', '%count% measures', ['%count%' => 1], '1 bar'];
+        yield 'eight bars' => ['en_GB', '%count% measures', ['%count%' => 8], '8 bars'];
+        yield 'a coin in all' => ['en_US', 'rule.row', ['%count%' => 1], '1 coin'];
+        yield 'a number as text' => ['en_GB', 'Each of the {count} measures is to be learned.', ['{count}' => '9'], 'Each of the 9 bars is to be learned.'];
+        $beats = 'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.';
+        $values = ['{measure}' => '3', '{meter}' => '4/4', '{wanted}' => '4'];
+        yield 'one beat' => ['en_US', $beats, ['{beats}' => '1'] + $values, 'Measure 3 holds 1 beat; its meter 4/4 asks for 4.'];
+        yield 'beats and a half' => ['en_US', $beats, ['{beats}' => '4½'] + $values, 'Measure 3 holds 4½ beats; its meter 4/4 asks for 4.'];
+    }
+
+    /** @return array<string, string> */
+    private function words(string $file): array
+    {
+        /** @var array<string, string> $words */
+        $words = Yaml::parseFile(\dirname(__DIR__, 2)."/translations/$file.yaml");
+
+        return $words;
     }
 
     public function testAClassIsMadeAndAWrongTimeIsTold(): void

@@ -50,7 +50,7 @@ final class LibraryTest extends WebCase
         $this->upload("X:1\nT:Odd\nM:4/4\nL:1/4\nK:D\nD2A2|D4 E|F2", 'odd.abc');
         self::assertResponseRedirects();
         $this->browser->followRedirect();
-        self::assertSelectorTextContains('.notices', 'Measure 2 of the file holds 5 beats');
+        self::assertSelectorTextContains('.notices', 'Measure 2 holds 5 beats');
     }
 
     public function testWhatWasTypedComesBackWithTheMessage(): void

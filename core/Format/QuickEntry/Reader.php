@@ -43,7 +43,7 @@ final class Reader
         }
         usort($problems, static fn (Problem $a, Problem $b): int => [$a->line, $a->column] <=> [$b->line, $b->column]);
         $wrong = array_map(
-            static fn (Notice $notice): string => $notice->parameters['measure'] ?? '',
+            static fn (Notice $notice): string => $notice->parameters['position'] ?? '',
             array_filter($read->notices, static fn (Notice $notice): bool => isset($notice->parameters['beats'])),
         );
 
@@ -170,7 +170,7 @@ final class Reader
                 $numbers->at($position),
                 Ticks::beats($measure->length, $measure->meter->unitTicks()),
                 $measure->meter->count,
-                !\in_array((string) ($position + 1), $wrong, true),
+                !\in_array((string) $position, $wrong, true),
             );
         }
 

@@ -56,7 +56,7 @@ final class MusicExtension extends AbstractExtension
             $replace['{'.$name.'}'] = $value;
         }
 
-        return strtr($this->translator->trans($notice->template), $replace);
+        return $this->translator->trans($notice->template, $replace);
     }
 
     /** What went wrong or well, for people: a refusal of the core, or a sentence of the page's own. */

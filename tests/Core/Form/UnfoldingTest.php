@@ -88,18 +88,18 @@ final class UnfoldingTest extends TestCase
         yield 'never closed' => [
             'C4|:D4|E4|]',
             '0 1 2',
-            'The repeat that opens at measure 2 of the file is never closed; it is played straight on.',
+            'The repeat that opens at measure 2 is never closed; it is played straight on.',
         ];
         yield 'ending without repeat' => [
             'C4|1D4|2E4|]',
             '0 1 2',
-            'The ending at measure 2 of the file belongs to no repeat; it is played straight on.',
+            'The ending at measure 2 belongs to no repeat; it is played straight on.',
         ];
-        yield 'no segno' => ['C4|D4!D.S.!|E4|]', '0 1 2', 'D.S. at measure 2 of the file has no Segno to go to; it is left out.'];
+        yield 'no segno' => ['C4|D4!D.S.!|E4|]', '0 1 2', 'D.S. at measure 2 has no Segno to go to; it is left out.'];
         yield 'no coda' => [
             'C4!dacoda!|D4!D.C.alcoda!|E4|]',
             '0 1 0 1 2',
-            'To Coda at measure 1 of the file has no Coda to go to; it is left out.',
+            'To Coda at measure 1 has no Coda to go to; it is left out.',
         ];
     }
 

@@ -102,8 +102,8 @@ final class AbcReaderTest extends TestCase
     /** @return iterable<string, array{string, int, int, string}> */
     public static function oddities(): iterable
     {
-        yield 'too many beats' => ['C4|C5|D4|', 5, 4, 'Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'];
-        yield 'too few beats' => ["C4|\nC3|D4|E4|", 6, 1, 'Measure 2 of the file holds 3 beats; its meter 4/4 asks for 4.'];
+        yield 'too many beats' => ['C4|C5|D4|', 5, 4, 'Measure 2 holds 5 beats; its meter 4/4 asks for 4.'];
+        yield 'too few beats' => ["C4|\nC3|D4|E4|", 6, 1, 'Measure 2 holds 3 beats; its meter 4/4 asks for 4.'];
         yield 'an unknown sign' => ['C2 ; D2|', 5, 4, '";" is no ABC sign that is known here; it was left out.'];
         yield 'an open chord' => ['C2 [CE|', 5, 4, 'A closing ] was expected.'];
         yield 'an open decoration' => ['!upbow C4|', 5, 1, 'A closing ! was expected.'];

@@ -167,7 +167,7 @@ final class MusicXmlTest extends TestCase
             self::score(self::measure(self::note('C', 8)).self::measure(self::note('C', 10)).self::measure(self::note('C', 8))),
         );
         $notices = Reader::read($xml)->notices;
-        self::assertSame([3, 'Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'], [$notices[0]->line, $notices[0]->text()]);
+        self::assertSame([3, 'Measure 2 holds 5 beats; its meter 4/4 asks for 4.'], [$notices[0]->line, $notices[0]->text()]);
     }
 
     public function testAFileCutInHalfIsReadUpToTheCut(): void

@@ -83,7 +83,7 @@ final class QuickEntryTest extends TestCase
         yield 'five beats' => [
             EntryMode::Letters,
             'D E F G | A B A G F |',
-            ['1:11:1 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'],
+            ['1:11:1 Measure 2 holds 5 beats; its meter 4/4 asks for 4.'],
         ];
         yield 'a strange sign' => [
             EntryMode::Letters,
@@ -109,7 +109,7 @@ final class QuickEntryTest extends TestCase
         yield 'five beats of fingers, in the second line' => [
             EntryMode::Fingers,
             "D0:4 |\nD0 1 2 3 A0 |",
-            ['2:1:2 Measure 2 of the file holds 5 beats; its meter 4/4 asks for 4.'],
+            ['2:1:2 Measure 2 holds 5 beats; its meter 4/4 asks for 4.'],
         ];
         yield 'a length off the grid' => [
             EntryMode::Fingers,
