@@ -9,5 +9,10 @@ export default defineConfig({
     fullyParallel: false,
     workers: 1,
     reporter: [['list']],
-    use: { baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080', viewport: { width: 1280, height: 800 }, launchOptions: launch, serviceWorkers: 'allow' },
+    use: {
+        baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080',
+        viewport: { width: 1280, height: 800 },
+        launchOptions: launch,
+        serviceWorkers: 'allow',
+    },
 });

@@ -50,21 +50,44 @@ for (const [name, file] of Object.entries(fonts)) {
     fontAddress[name] = put('fonts/' + name, readFileSync(join(modules, file)), false);
 }
 
-let css = compile(join(root, 'assets/styles/app.scss'), { loadPaths: [modules], style: 'compressed', quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] }).css;
+let css = compile(join(root, 'assets/styles/app.scss'), {
+    loadPaths: [modules],
+    style: 'compressed',
+    quietDeps: true,
+    silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+}).css;
 css = css.replace(/url\("?font:([\w.-]+)"?\)/g, (_, name) => `url(${fontAddress[name]})`);
 put('app.css', css);
 
 const icons = readFileSync(join(root, 'assets/icons/used.txt'), 'utf8').split(/\s+/).filter(Boolean);
-const symbols = icons.map((name) => readFileSync(join(modules, 'bootstrap-icons/icons', name + '.svg'), 'utf8')
-    .replace(/<svg[^>]*>/, `<symbol id="${name}" viewBox="0 0 16 16">`).replace('</svg>', '</symbol>'));
+const symbols = icons.map((name) =>
+    readFileSync(join(modules, 'bootstrap-icons/icons', name + '.svg'), 'utf8')
+        .replace(/<svg[^>]*>/, `<symbol id="${name}" viewBox="0 0 16 16">`)
+        .replace('</svg>', '</symbol>'),
+);
 for (const file of readdirSync(join(root, 'assets/icons')).filter((name) => name.endsWith('.svg'))) {
-    symbols.push(readFileSync(join(root, 'assets/icons', file), 'utf8').trim().replace(/<svg[^>]*viewBox="([^"]*)"[^>]*>/, `<symbol id="${basename(file, '.svg')}" viewBox="$1">`).replace('</svg>', '</symbol>'));
+    symbols.push(
+        readFileSync(join(root, 'assets/icons', file), 'utf8')
+            .trim()
+            .replace(/<svg[^>]*viewBox="([^"]*)"[^>]*>/, `<symbol id="${basename(file, '.svg')}" viewBox="$1">`)
+            .replace('</svg>', '</symbol>'),
+    );
 }
 put('icons.svg', `<svg xmlns="http://www.w3.org/2000/svg">${symbols.join('')}</svg>`);
 put('favicon.svg', readFileSync(join(root, 'assets/icons/mark.svg')));
 
 async function bundle(entry, define) {
-    const result = await build({ entryPoints: [join(root, 'assets/js', entry + '.js')], bundle: true, format: 'esm', minify: true, target: 'es2022', write: false, define, external: ['/build/*'], legalComments: 'none' });
+    const result = await build({
+        entryPoints: [join(root, 'assets/js', entry + '.js')],
+        bundle: true,
+        format: 'esm',
+        minify: true,
+        target: 'es2022',
+        write: false,
+        define,
+        external: ['/build/*'],
+        legalComments: 'none',
+    });
     return put(entry + '.js', Buffer.from(result.outputFiles[0].contents));
 }
 
@@ -75,6 +98,8 @@ await bundle('lesson', define);
 
 // The lesson's service worker has to stand at the root of the site; it learns from here what to keep.
 const kept = [...Object.values(manifest), engraver + 'verovio.mjs', engraver + 'verovio-module.mjs'];
-const service = readFileSync(join(root, 'assets/js/lesson-worker.js'), 'utf8').replace("'KEPT'", JSON.stringify(kept)).replace("'VERSION'", JSON.stringify(createHash('sha256').update(kept.join()).digest('hex').slice(0, 10)));
+const service = readFileSync(join(root, 'assets/js/lesson-worker.js'), 'utf8')
+    .replace("'KEPT'", JSON.stringify(kept))
+    .replace("'VERSION'", JSON.stringify(createHash('sha256').update(kept.join()).digest('hex').slice(0, 10)));
 writeFileSync(join(root, 'public/lesson-worker.js'), service);
 writeFileSync(join(out, 'manifest.json'), JSON.stringify(manifest, null, 2));

@@ -1,4 +1,5 @@
-// Takes the pictures of docs/screenshots from the running demo: node tools/pictures.mjs [NAME …], with COIN_STAIR_URL and PICTURES as wanted.
+// Takes the pictures of docs/screenshots from the running demo: node tools/pictures.mjs [NAME …], with COIN_STAIR_URL and
+// PICTURES as wanted.
 import { chromium } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { launch } from '../tests/Browser/launch.mjs';
@@ -7,7 +8,11 @@ const base = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
 const folder = process.env.PICTURES ?? new URL('../docs/screenshots', import.meta.url).pathname;
 const wanted = process.argv.slice(2);
 const browser = await chromium.launch(launch);
-const context = await browser.newContext({ baseURL: base, viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+const context = await browser.newContext({
+    baseURL: base,
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+});
 const page = await context.newPage();
 
 async function take(name, prepare, { width = 1280, height = 800, full = false } = {}) {
@@ -62,13 +67,20 @@ await take('outline', async () => {
     await page.getByLabel(/Sections/).fill('A 1, B 9');
     await page.waitForTimeout(900);
 });
-await take('piece', async () => {
-    await openPiece('Kettle on the Hob');
-    await page.locator('.hands-bar [name=instrument]').selectOption('violin');
-    await page.locator('.hands-bar [name=fingers]').selectOption('all');
-    await page.locator('.measure-map .arc[role=option] .hold').first().click({ position: { x: 200, y: 8 } });
-    await page.waitForTimeout(900);
-}, { height: 1000 });
+await take(
+    'piece',
+    async () => {
+        await openPiece('Kettle on the Hob');
+        await page.locator('.hands-bar [name=instrument]').selectOption('violin');
+        await page.locator('.hands-bar [name=fingers]').selectOption('all');
+        await page
+            .locator('.measure-map .arc[role=option] .hold')
+            .first()
+            .click({ position: { x: 200, y: 8 } });
+        await page.waitForTimeout(900);
+    },
+    { height: 1000 },
+);
 await take('methods', async () => {
     await page.goto('/library?search=Kettle');
     const address = await page.getByRole('link', { name: 'Kettle on the Hob', exact: true }).getAttribute('href');
@@ -86,18 +98,26 @@ await take('note', async () => {
     await page.locator('.set-note').waitFor();
     await page.waitForTimeout(800);
 });
-await take('side-by-side', async () => {
-    await openPiece('Harbour Bells');
-    const address = new URL(page.url()).pathname;
-    await page.goto(address + '/four?from=0&to=4&for=year-3&fingers=all&bows=1&ribbon=1');
-    await engraved();
-    await page.waitForTimeout(2500);
-}, { full: true });
-await take('class-hands', async () => {
-    await page.goto('/classes');
-    await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
-    await page.getByRole('link', { name: 'How they play' }).click();
-}, { full: true });
+await take(
+    'side-by-side',
+    async () => {
+        await openPiece('Harbour Bells');
+        const address = new URL(page.url()).pathname;
+        await page.goto(address + '/four?from=0&to=4&for=year-3&fingers=all&bows=1&ribbon=1');
+        await engraved();
+        await page.waitForTimeout(2500);
+    },
+    { full: true },
+);
+await take(
+    'class-hands',
+    async () => {
+        await page.goto('/classes');
+        await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
+        await page.getByRole('link', { name: 'How they play' }).click();
+    },
+    { full: true },
+);
 await take('sequence', () => openSequence('Mill Lane Two'));
 await take('class', async () => {
     await page.goto('/classes');
@@ -107,21 +127,30 @@ await take('program', () => page.goto('/program'));
 
 async function openLesson() {
     await openSequence('Mill Lane Two');
-    await page.getByRole('button', { name: /lesson/i }).first().click();
+    await page
+        .getByRole('button', { name: /lesson/i })
+        .first()
+        .click();
     await page.locator('[data-room=steps]').waitFor();
     const steps = page.locator('[data-room=steps]');
-    const open = await steps.locator('option').evaluateAll((options) => options.findIndex((option, at) => at > 0 && !option.textContent.startsWith('✓')));
+    const open = await steps
+        .locator('option')
+        .evaluateAll((options) => options.findIndex((option, at) => at > 0 && !option.textContent.startsWith('✓')));
     await steps.selectOption({ index: open });
     await engraved();
     await page.waitForTimeout(1500);
 }
 await take('lesson', openLesson);
-await take('lesson-projector', async () => {
-    await openLesson();
-    await page.keyboard.press('f');
-    await page.keyboard.press('h');
-    await page.waitForTimeout(2500);
-}, { width: 1920, height: 1080 });
+await take(
+    'lesson-projector',
+    async () => {
+        await openLesson();
+        await page.keyboard.press('f');
+        await page.keyboard.press('h');
+        await page.waitForTimeout(2500);
+    },
+    { width: 1920, height: 1080 },
+);
 await take('lesson-end', async () => {
     await openLesson();
     await page.keyboard.press('Enter');

@@ -9,10 +9,17 @@ htmx.config.includeIndicatorStyles = false;
 htmx.config.selfRequestsOnly = true;
 htmx.config.historyCacheSize = 0;
 // A refusal carries the page as it is, with the reason: it is shown like any other answer.
-htmx.config.responseHandling = [{ code: '204', swap: false }, { code: '[23]..', swap: true }, { code: '(409|422)', swap: true }, { code: '...', swap: false, error: true }];
+htmx.config.responseHandling = [
+    { code: '204', swap: false },
+    { code: '[23]..', swap: true },
+    { code: '(409|422)', swap: true },
+    { code: '...', swap: false, error: true },
+];
 
 const token = document.querySelector('meta[name=csrf-token]')?.content ?? '';
-document.addEventListener('htmx:configRequest', ({ detail }) => { detail.headers['X-CSRF-Token'] = token; });
+document.addEventListener('htmx:configRequest', ({ detail }) => {
+    detail.headers['X-CSRF-Token'] = token;
+});
 document.addEventListener('htmx:responseError', () => tell(document.body.dataset.failed));
 document.addEventListener('htmx:sendError', () => tell(document.body.dataset.offline));
 
@@ -48,11 +55,18 @@ function startSteps() {
     const list = document.querySelector('[data-steps]');
     if (list && !list.dataset.ready) {
         list.dataset.ready = 'yes';
-        Sortable.create(list, { handle: '.grip', animation: 120, onEnd: ({ oldIndex, newIndex }) => oldIndex !== newIndex && sendOrder(list) });
+        Sortable.create(list, {
+            handle: '.grip',
+            animation: 120,
+            onEnd: ({ oldIndex, newIndex }) => oldIndex !== newIndex && sendOrder(list),
+        });
     }
     if (focusAfter) {
         const item = document.querySelector(`[data-step="${focusAfter.step}"]`);
-        (item?.querySelector(`[data-move="${focusAfter.by}"]:not(:disabled)`) ?? item?.querySelector('[data-move]:not(:disabled)'))?.focus();
+        (
+            item?.querySelector(`[data-move="${focusAfter.by}"]:not(:disabled)`) ??
+            item?.querySelector('[data-move]:not(:disabled)')
+        )?.focus();
         focusAfter = null;
     }
 }
@@ -69,7 +83,9 @@ document.addEventListener('click', (event) => {
         box.hidden = !box.hidden;
         edit.setAttribute('aria-expanded', String(!box.hidden));
         if (!box.hidden) {
-            htmx.ajax('GET', edit.getAttribute('href'), { target: box, swap: 'innerHTML' }).then(() => box.querySelector('input:not([type=hidden]), select')?.focus());
+            htmx.ajax('GET', edit.getAttribute('href'), { target: box, swap: 'innerHTML' }).then(() =>
+                box.querySelector('input:not([type=hidden]), select')?.focus(),
+            );
         }
     }
     const opener = event.target.closest('[data-opens]');
@@ -125,10 +141,16 @@ async function engrave() {
     const mine = ++engraving;
     box.dataset.drawn = 'yes';
     try {
-        await drawInWidth({
-            get clientWidth() { return box.clientWidth; },
-            replaceChildren: (picture) => mine === engraving && box.replaceChildren(picture),
-        }, box.dataset.engrave, 46);
+        await drawInWidth(
+            {
+                get clientWidth() {
+                    return box.clientWidth;
+                },
+                replaceChildren: (picture) => mine === engraving && box.replaceChildren(picture),
+            },
+            box.dataset.engrave,
+            46,
+        );
     } catch {
         box.textContent = box.dataset.failed;
     }

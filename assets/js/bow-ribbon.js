@@ -19,21 +19,26 @@ function grow(picture, page, bottom) {
     if (more > 0) {
         const [left, top, wide, high] = picture.getAttribute('viewBox').split(/\s+/).map(Number);
         inner.setAttribute('viewBox', [x, y, width, height + more].join(' '));
-        picture.setAttribute('viewBox', [left, top, wide, high + more * wide / width].join(' '));
+        picture.setAttribute('viewBox', [left, top, wide, high + (more * wide) / width].join(' '));
     }
 }
 
 export function drawRibbon(picture, { strokes, frog, tip }) {
     const page = picture.querySelector('.page-margin');
-    const systems = new Map(Array.from(picture.querySelectorAll('g.system'), (system) => {
-        const box = system.getBBox();
-        const staff = system.querySelector('g.staff').getBBox();
-        return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
-    }));
+    const systems = new Map(
+        Array.from(picture.querySelectorAll('g.system'), (system) => {
+            const box = system.getBBox();
+            const staff = system.querySelector('g.staff').getBBox();
+            return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
+        }),
+    );
     const ribbon = element('g', { class: 'bow-ribbon' }, page);
     const find = (id) => id && page.querySelector('#' + CSS.escape(id));
     for (const { top, left, right } of systems.values()) {
-        for (const [level, word, shift] of [[top, frog, 250], [top + HEIGHT, tip, -70]]) {
+        for (const [level, word, shift] of [
+            [top, frog, 250],
+            [top + HEIGHT, tip, -70],
+        ]) {
             element('line', { class: 'edge', x1: left, x2: right, y1: level, y2: level }, ribbon);
             element('text', { x: left + 30, y: level + shift, 'font-size': 280 }, ribbon).textContent = word;
         }
@@ -48,7 +53,17 @@ export function drawRibbon(picture, { strokes, frog, tip }) {
         const until = find(stroke.until);
         const start = note.getBBox().x;
         const end = until?.closest('g.system') === system ? until.getBBox().x : right;
-        element('line', { class: 'stroke weight-' + stroke.weight + (stroke.recovers ? ' recovers' : ''), x1: start + (stroke.lifted ? 90 : 0), x2: end, y1: top + HEIGHT * stroke.from, y2: top + HEIGHT * stroke.to }, ribbon);
+        element(
+            'line',
+            {
+                class: 'stroke weight-' + stroke.weight + (stroke.recovers ? ' recovers' : ''),
+                x1: start + (stroke.lifted ? 90 : 0),
+                x2: end,
+                y1: top + HEIGHT * stroke.from,
+                y2: top + HEIGHT * stroke.to,
+            },
+            ribbon,
+        );
     }
     grow(picture, page, Math.max(...Array.from(systems.values(), ({ top }) => top + HEIGHT + 100)));
 }

@@ -37,7 +37,9 @@ function chooseChunk(edges) {
 }
 
 function paint() {
-    arcs().forEach((arc, index) => arc.setAttribute('tabindex', arc.dataset.of === chunk || (chunk === '' && index === 0) ? '0' : '-1'));
+    arcs().forEach((arc, index) =>
+        arc.setAttribute('tabindex', arc.dataset.of === chunk || (chunk === '' && index === 0) ? '0' : '-1'),
+    );
     document.querySelectorAll('.measure-map .arc').forEach((arc) => {
         arc.classList.toggle('lit', arc.dataset.of === chunk);
         if (arc.getAttribute('role')) {
@@ -54,7 +56,9 @@ function paint() {
     form.querySelector('[data-remove]').disabled = one?.dataset.proposed === '1';
     const hands = form.querySelector('[data-chunk-hands]');
     if (hands && one) {
-        hands.href = hands.dataset.chunkHands.replace('900001', one.dataset.from).replace('900002', String(Number(one.dataset.last) + 1));
+        hands.href = hands.dataset.chunkHands
+            .replace('900001', one.dataset.from)
+            .replace('900002', String(Number(one.dataset.last) + 1));
     }
 }
 
@@ -113,20 +117,33 @@ function send(what, place = null, from = 'arc') {
 function splitPlace() {
     const one = option();
     const chosen = map.chosen();
-    return one && chosen && chosen.from > Number(one.dataset.from) && chosen.from <= Number(one.dataset.last) ? { position: chosen.from, beat: 0 } : null;
+    return one && chosen && chosen.from > Number(one.dataset.from) && chosen.from <= Number(one.dataset.last)
+        ? { position: chosen.from, beat: 0 }
+        : null;
 }
 
 /** The beat under a point, the nearest one. */
 function placeAt(x, y) {
     const svg = drawing();
     const point = new DOMPoint(x, y).matrixTransform(svg.getScreenCTM().inverse());
-    const tiles = [...svg.querySelectorAll('.tile')].map(({ dataset }) => ({ position: Number(dataset.position), x: Number(dataset.x), y: Number(dataset.y), width: Number(dataset.width), beats: Number(dataset.beats) }));
+    const tiles = [...svg.querySelectorAll('.tile')].map(({ dataset }) => ({
+        position: Number(dataset.position),
+        x: Number(dataset.x),
+        y: Number(dataset.y),
+        width: Number(dataset.width),
+        beats: Number(dataset.beats),
+    }));
     const rows = [...new Set(tiles.map((tile) => tile.y))].sort((a, b) => a - b);
     const row = rows.find((top) => point.y <= top + 60) ?? rows[rows.length - 1];
     const inRow = tiles.filter((tile) => tile.y === row);
     const tile = inRow.find((one) => point.x < one.x + one.width) ?? inRow[inRow.length - 1];
-    const beat = Math.max(0, Math.min(tile.beats, Math.round((point.x - tile.x) / tile.width * tile.beats)));
-    return { position: beat >= tile.beats ? tile.position + 1 : tile.position, beat: beat >= tile.beats ? 0 : beat, x: tile.x + tile.width * Math.min(1, beat / tile.beats), y: row };
+    const beat = Math.max(0, Math.min(tile.beats, Math.round(((point.x - tile.x) / tile.width) * tile.beats)));
+    return {
+        position: beat >= tile.beats ? tile.position + 1 : tile.position,
+        beat: beat >= tile.beats ? 0 : beat,
+        x: tile.x + tile.width * Math.min(1, beat / tile.beats),
+        y: row,
+    };
 }
 
 function guide(place) {
@@ -146,7 +163,12 @@ export function onArcKey(event) {
     const typing = event.target.closest?.('input:not([type=checkbox]), textarea, [contenteditable]');
     if (!typing && (event.ctrlKey || event.metaKey) && drawing() && ['z', 'y'].includes(event.key.toLowerCase())) {
         event.preventDefault();
-        send(document.querySelector(event.key.toLowerCase() === 'y' || event.shiftKey ? '[data-redo]' : '[data-undo]').value, null, event.target.closest('.arc') ? 'arc' : null);
+        send(
+            document.querySelector(event.key.toLowerCase() === 'y' || event.shiftKey ? '[data-redo]' : '[data-undo]')
+                .value,
+            null,
+            event.target.closest('.arc') ? 'arc' : null,
+        );
         return;
     }
     const spot = event.target.closest?.('[data-spots] [data-choose]');
@@ -205,7 +227,9 @@ export function startChunks(ofMap) {
         }
         event.preventDefault();
         chooseChunk(arc.dataset.of);
-        arcs().find((one) => one.dataset.of === arc.dataset.of)?.focus({ preventScroll: true });
+        arcs()
+            .find((one) => one.dataset.of === arc.dataset.of)
+            ?.focus({ preventScroll: true });
         const handle = event.target.closest('.handle');
         pulling = handle ? { edge: handle.dataset.edge, place: null } : null;
     });
@@ -223,9 +247,15 @@ export function startChunks(ofMap) {
         pulling = null;
     });
     for (const failed of ['htmx:sendError', 'htmx:responseError', 'htmx:timeout']) {
-        document.addEventListener(failed, () => { busy = false; waiting.length = 0; });
+        document.addEventListener(failed, () => {
+            busy = false;
+            waiting.length = 0;
+        });
     }
-    document.addEventListener('pointercancel', () => { guide(null); pulling = null; });
+    document.addEventListener('pointercancel', () => {
+        guide(null);
+        pulling = null;
+    });
     document.addEventListener('dblclick', (event) => {
         const arc = event.target.closest?.('.measure-map .arc');
         if (arc && !event.target.closest('.handle')) {
@@ -247,7 +277,7 @@ export function startChunks(ofMap) {
     });
     document.addEventListener('click', (event) => {
         const button = event.target.closest?.('[data-map-tools] [name=do]');
-        if (button && event.detail > 0 || button && document.activeElement === button) {
+        if ((button && event.detail > 0) || (button && document.activeElement === button)) {
             after ??= button.value;
             if (button.matches('[data-needs-choice]')) {
                 button.form.elements.numbers.value = '';

@@ -1,4 +1,5 @@
-// The notation under the measure map with the hands of an instrument: what is shown, one note's reasons, and what a teacher sets. The server does the rest.
+// The notation under the measure map with the hands of an instrument: what is shown, one note's reasons, and what a teacher
+// sets. The server does the rest.
 import htmx from 'htmx.org';
 import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInWidth } from './notation.js';
@@ -26,11 +27,13 @@ function measureLines(rows, separator) {
 /** What the forms ask for, as they stand. */
 function asked() {
     const values = new URLSearchParams();
-    document.querySelectorAll('[data-hands]').forEach((form) => new FormData(form).forEach((value, name) => {
-        if (!name.startsWith('_') && name !== 'version') {
-            values.append(name, value);
-        }
-    }));
+    document.querySelectorAll('[data-hands]').forEach((form) =>
+        new FormData(form).forEach((value, name) => {
+            if (!name.startsWith('_') && name !== 'version') {
+                values.append(name, value);
+            }
+        }),
+    );
     return values;
 }
 
@@ -57,13 +60,22 @@ export async function notate(range = shown) {
     }
     try {
         const more = document.querySelector('[data-more-box]')?.open ? { more: 1 } : {};
-        const answer = await (await fetch(address(box.dataset.notation, { from, to, ...more }), { headers: { Accept: 'application/json' } })).json();
+        const answer = await (
+            await fetch(address(box.dataset.notation, { from, to, ...more }), {
+                headers: { Accept: 'application/json' },
+            })
+        ).json();
         if (mine !== drawing) {
             return;
         }
         tell(box, answer);
         own = new Set(answer.set);
-        const picture = await drawInWidth(box.querySelector('[data-stave]'), answer.xml, 52, answer.ribbon ? { spacingSystem: ROOM } : {});
+        const picture = await drawInWidth(
+            box.querySelector('[data-stave]'),
+            answer.xml,
+            52,
+            answer.ribbon ? { spacingSystem: ROOM } : {},
+        );
         if (answer.ribbon) {
             drawRibbon(picture, answer.ribbon);
         }
@@ -80,11 +92,13 @@ function tell(box, answer) {
     why.parentElement.hidden = answer.why.length === 0;
     const notices = box.querySelector('[data-hand-notices]');
     notices.hidden = answer.notices.length === 0;
-    notices.replaceChildren(...answer.notices.map((notice) => {
-        const item = document.createElement('li');
-        item.textContent = notice;
-        return item;
-    }));
+    notices.replaceChildren(
+        ...answer.notices.map((notice) => {
+            const item = document.createElement('li');
+            item.textContent = notice;
+            return item;
+        }),
+    );
     const hands = answer.side !== '';
     box.querySelector('[data-note-hint]').hidden = !hands;
     box.classList.toggle('with-hands', hands);
@@ -102,7 +116,10 @@ function tell(box, answer) {
     }
 }
 
-const notes = () => [...document.querySelectorAll('[data-stave] g.note[id], [data-stave] g.chord[id]')].filter((note) => !note.parentElement.closest('g.chord'));
+const notes = () =>
+    [...document.querySelectorAll('[data-stave] g.note[id], [data-stave] g.chord[id]')].filter(
+        (note) => !note.parentElement.closest('g.chord'),
+    );
 
 function mark() {
     notes().forEach((note) => {
@@ -166,7 +183,12 @@ function onKey(event) {
     }
     const all = notes();
     const at = all.findIndex((note) => note.id === current);
-    const to = { ArrowRight: Math.min(all.length - 1, at + 1), ArrowLeft: Math.max(0, at - 1), Home: 0, End: all.length - 1 }[event.key];
+    const to = {
+        ArrowRight: Math.min(all.length - 1, at + 1),
+        ArrowLeft: Math.max(0, at - 1),
+        Home: 0,
+        End: all.length - 1,
+    }[event.key];
     if (to !== undefined && all[to]) {
         event.preventDefault();
         openNote(all[to].id);
@@ -186,7 +208,11 @@ function loadPolicies() {
     }
     body.dataset.whose = whose;
     const [kind, id] = whose.split('-');
-    htmx.ajax('GET', kind === 'class' ? body.dataset.class.replace(/\/0\//, `/${id}/`) : body.dataset.year.replace(/1$/, id), { target: body, swap: 'innerHTML' });
+    htmx.ajax(
+        'GET',
+        kind === 'class' ? body.dataset.class.replace(/\/0\//, `/${id}/`) : body.dataset.year.replace(/1$/, id),
+        { target: body, swap: 'innerHTML' },
+    );
 }
 
 export function startHands() {
@@ -207,11 +233,29 @@ export function startHands() {
     document.querySelector('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
     document.querySelector('[data-more-box]')?.addEventListener('toggle', ({ target }) => target.open && notate());
     // What is comfortable follows from the hands: the map is asked for again.
-    const refreshMap = () => { const query = document.querySelector('[data-cut-query]'); if (query) { htmx.trigger(query, 'refresh'); } };
-    document.addEventListener('hands-changed', () => { notate(); refreshMap(); });
+    const refreshMap = () => {
+        const query = document.querySelector('[data-cut-query]');
+        if (query) {
+            htmx.trigger(query, 'refresh');
+        }
+    };
+    document.addEventListener('hands-changed', () => {
+        notate();
+        refreshMap();
+    });
     // The button that was pressed is replaced: the keys stay in the card.
-    document.addEventListener('htmx:afterSettle', ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus());
-    document.addEventListener('htmx:afterRequest', ({ detail }) => detail.successful && detail.target?.id === 'policies-body' && detail.requestConfig.verb === 'post' && (notate(), refreshMap()));
+    document.addEventListener(
+        'htmx:afterSettle',
+        ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus(),
+    );
+    document.addEventListener(
+        'htmx:afterRequest',
+        ({ detail }) =>
+            detail.successful &&
+            detail.target?.id === 'policies-body' &&
+            detail.requestConfig.verb === 'post' &&
+            (notate(), refreshMap()),
+    );
     document.addEventListener('click', (event) => {
         if (event.target.closest('[data-note-close]')) {
             closeNote();

@@ -43,7 +43,8 @@ export class Log {
     of(step) {
         const all = [...this.#entries.values()].filter((entry) => entry.step === step);
         const undone = new Set(all.filter((entry) => entry.kind === 'undo').map((entry) => entry.text));
-        return all.filter((entry) => entry.kind !== 'undo' && !undone.has(entry.id))
+        return all
+            .filter((entry) => entry.kind !== 'undo' && !undone.has(entry.id))
             .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
     }
 
@@ -79,9 +80,14 @@ export class Log {
     async #exchange() {
         const sent = [...this.#unsent.values()].slice(0, 1000);
         try {
-            const answer = sent.length === 0
-                ? await fetch(this.address, { headers: { Accept: 'application/json' } })
-                : await fetch(this.address, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': this.token }, body: JSON.stringify({ entries: sent }) });
+            const answer =
+                sent.length === 0
+                    ? await fetch(this.address, { headers: { Accept: 'application/json' } })
+                    : await fetch(this.address, {
+                          method: 'POST',
+                          headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': this.token },
+                          body: JSON.stringify({ entries: sent }),
+                      });
             if (answer.redirected || answer.status === 401 || answer.status === 403) {
                 if (sent.length > 0 && !answer.redirected) {
                     await this.#newToken();
@@ -97,7 +103,8 @@ export class Log {
             const { entries, token } = await answer.json();
             this.token = token ?? this.token;
             localStorage.setItem(this.knownKey, JSON.stringify(entries));
-            const changed = this.signedOut || sent.length > 0 || entries.length + this.#unsent.size !== this.#entries.size;
+            const changed =
+                this.signedOut || sent.length > 0 || entries.length + this.#unsent.size !== this.#entries.size;
             this.signedOut = false;
             sent.forEach(({ id }) => this.#unsent.delete(id));
             this.#take(entries);
@@ -123,7 +130,9 @@ export class Log {
 
     /** Other lessons' copies; never what the server does not have yet. */
     #forgetOthers() {
-        Object.keys(localStorage).filter((key) => /^lesson-\d+-known$/.test(key) && key !== this.knownKey).forEach((key) => localStorage.removeItem(key));
+        Object.keys(localStorage)
+            .filter((key) => /^lesson-\d+-known$/.test(key) && key !== this.knownKey)
+            .forEach((key) => localStorage.removeItem(key));
     }
 
     #take(rows) {

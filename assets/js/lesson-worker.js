@@ -3,13 +3,27 @@ const KEPT = 'KEPT';
 const CACHE = 'lesson-' + 'VERSION';
 
 self.addEventListener('install', (event) => {
-    event.waitUntil(caches.open(CACHE).then((cache) => cache.addAll(KEPT)).then(() => self.skipWaiting()));
+    event.waitUntil(
+        caches
+            .open(CACHE)
+            .then((cache) => cache.addAll(KEPT))
+            .then(() => self.skipWaiting()),
+    );
 });
 
 self.addEventListener('activate', (event) => {
-    event.waitUntil(caches.keys()
-        .then((names) => Promise.all(names.filter((name) => name.startsWith('lesson-') && name !== CACHE && name !== 'lesson-pages').map((name) => caches.delete(name))))
-        .then(() => self.clients.claim()));
+    event.waitUntil(
+        caches
+            .keys()
+            .then((names) =>
+                Promise.all(
+                    names
+                        .filter((name) => name.startsWith('lesson-') && name !== CACHE && name !== 'lesson-pages')
+                        .map((name) => caches.delete(name)),
+                ),
+            )
+            .then(() => self.clients.claim()),
+    );
 });
 
 self.addEventListener('fetch', (event) => {
@@ -21,20 +35,28 @@ self.addEventListener('fetch', (event) => {
     if (url.pathname.startsWith('/build/')) {
         event.respondWith(caches.match(request).then((known) => known ?? fetch(request)));
     } else if (/^\/lessons\/\d+\/players\/[\w-]+$/.test(url.pathname)) {
-        event.respondWith(fetch(request).then(async (answer) => {
-            if (answer.ok && !answer.redirected) {
-                await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
-            }
-            return answer;
-        }).catch(async () => (await caches.match(url.pathname)) ?? Response.error()));
+        event.respondWith(
+            fetch(request)
+                .then(async (answer) => {
+                    if (answer.ok && !answer.redirected) {
+                        await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
+                    }
+                    return answer;
+                })
+                .catch(async () => (await caches.match(url.pathname)) ?? Response.error()),
+        );
     } else if (/^\/lessons\/\d+$/.test(url.pathname)) {
-        event.respondWith(fetch(request).then(async (answer) => {
-            if (answer.ok && !answer.redirected) {
-                // Only the lesson that was opened last is kept.
-                await caches.delete('lesson-pages');
-                await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
-            }
-            return answer;
-        }).catch(async () => (await caches.match(url.pathname)) ?? Response.error()));
+        event.respondWith(
+            fetch(request)
+                .then(async (answer) => {
+                    if (answer.ok && !answer.redirected) {
+                        // Only the lesson that was opened last is kept.
+                        await caches.delete('lesson-pages');
+                        await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
+                    }
+                    return answer;
+                })
+                .catch(async () => (await caches.match(url.pathname)) ?? Response.error()),
+        );
     }
 });

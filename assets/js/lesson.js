@@ -19,7 +19,14 @@ let part = data.parts[0]?.id;
 let letterOfDrawing = 0;
 // What lies over the notes, one key each. Fingers and letters: where new, all, none.
 const WHERE = ['new', 'all', 'none'];
-const layers = { ...data.layers, strings: false, bows: true, ribbon: false, hand: false, ...JSON.parse(localStorage.getItem('lesson-layers') ?? '{}') };
+const layers = {
+    ...data.layers,
+    strings: false,
+    bows: true,
+    ribbon: false,
+    hand: false,
+    ...JSON.parse(localStorage.getItem('lesson-layers') ?? '{}'),
+};
 
 const step = () => data.steps[index];
 const chunk = () => data.chunks[step().chunk];
@@ -33,18 +40,22 @@ function load(id) {
     if (players[id]) {
         return Promise.resolve();
     }
-    loading[id] ??= fetch(source(id), { headers: { Accept: 'application/json' } }).then(async (answer) => {
-        if (answer.ok) {
-            players[id] = await answer.json();
-        }
-    }).finally(() => { delete loading[id]; });
+    loading[id] ??= fetch(source(id), { headers: { Accept: 'application/json' } })
+        .then(async (answer) => {
+            if (answer.ok) {
+                players[id] = await answer.json();
+            }
+        })
+        .finally(() => {
+            delete loading[id];
+        });
     return loading[id];
 }
 
 function stateOf(one) {
     let state = one.start;
     for (const entry of log.of(one.id)) {
-        state = MOVES[entry.kind] ? one.states[state]?.[MOVES[entry.kind]] ?? state : state;
+        state = MOVES[entry.kind] ? (one.states[state]?.[MOVES[entry.kind]] ?? state) : state;
     }
     return state;
 }
@@ -54,7 +65,11 @@ function standing(one = step()) {
     return { tread, coins, misses, done: done === 1, tempo: one.treads[tread] ?? 0 };
 }
 
-const isDone = (one) => one.doneBefore || (one.treads.length > 0 ? standing(one).done || log.of(one.id).some((entry) => entry.kind === 'done') : log.of(one.id).length > 0);
+const isDone = (one) =>
+    one.doneBefore ||
+    (one.treads.length > 0
+        ? standing(one).done || log.of(one.id).some((entry) => entry.kind === 'done')
+        : log.of(one.id).length > 0);
 
 function add(kind, text = '') {
     log.add({ step: step().id, kind, tempo: standing().tempo, text });
@@ -81,7 +96,10 @@ function mark(kind) {
 }
 
 function takeBack() {
-    const last = log.of(step().id).filter((entry) => MOVES[entry.kind]).at(-1);
+    const last = log
+        .of(step().id)
+        .filter((entry) => MOVES[entry.kind])
+        .at(-1);
     if (last) {
         sound.stop();
         add('undo', last.id);
@@ -120,7 +138,11 @@ function startOrStop() {
         beats: chunk().beats,
         onBeat: showBeat,
         onNote: showNote,
-        onEnd: () => { showBeat(null); showNote(null); paintStart(); },
+        onEnd: () => {
+            showBeat(null);
+            showNote(null);
+            paintStart();
+        },
     });
     paintStart();
 }
@@ -170,14 +192,18 @@ async function paintStep() {
     mode.textContent = one.treads.length ? one.mode : '';
     prompt.replaceChildren(mode, one.prompt ? (one.treads.length ? ' · ' : '') + one.prompt : '');
     const counts = one.treads.length ? Math.max(...chunk().clicks.map(([, count]) => count)) : 0;
-    $('beats').querySelectorAll('.beat').forEach((dot) => dot.remove());
+    $('beats')
+        .querySelectorAll('.beat')
+        .forEach((dot) => dot.remove());
     for (let count = 1; count <= counts; count++) {
         const dot = document.createElement('span');
         dot.className = 'beat' + (count === 1 ? ' first' : '');
         dot.textContent = String(count);
         $('phase-end').before(dot);
     }
-    document.querySelectorAll('[data-played]').forEach((button) => { button.disabled = one.treads.length === 0; });
+    document.querySelectorAll('[data-played]').forEach((button) => {
+        button.disabled = one.treads.length === 0;
+    });
     document.querySelectorAll('[data-room="back"], [data-room="next"]').forEach((button) => {
         button.disabled = button.dataset.room === 'back' ? index === 0 : index === data.steps.length - 1;
     });
@@ -193,11 +219,16 @@ function layered({ xml, fresh, verses }) {
     const score = new DOMParser().parseFromString(xml, 'application/xml');
     const kept = new Set(fresh);
     const drop = (selector) => score.querySelectorAll(selector).forEach((element) => element.remove());
-    for (const [name, selector] of [['fingers', 'fingering'], ['letters', `lyric[number="${verses + 1}"]`]]) {
+    for (const [name, selector] of [
+        ['fingers', 'fingering'],
+        ['letters', `lyric[number="${verses + 1}"]`],
+    ]) {
         if (layers[name] === 'none') {
             drop(selector);
         } else if (layers[name] === 'new') {
-            score.querySelectorAll(selector).forEach((element) => kept.has(element.closest('note').id) || element.remove());
+            score
+                .querySelectorAll(selector)
+                .forEach((element) => kept.has(element.closest('note').id) || element.remove());
         }
     }
     const strings = `lyric[number="${verses + 2}"]`;
@@ -233,11 +264,15 @@ function paintLayers() {
 }
 
 function toggleLayer(name) {
-    layers[name] = WHERE.includes(layers[name]) ? WHERE[(WHERE.indexOf(layers[name]) + 1) % WHERE.length] : !layers[name];
+    layers[name] = WHERE.includes(layers[name])
+        ? WHERE[(WHERE.indexOf(layers[name]) + 1) % WHERE.length]
+        : !layers[name];
     localStorage.setItem('lesson-layers', JSON.stringify(layers));
     const button = document.querySelector(`[data-layer="${name}"]`);
     paintNotation();
-    announce(`${button.querySelector('span').textContent}: ${words[layers[name]] ?? (layers[name] ? words.on : words.off)}`);
+    announce(
+        `${button.querySelector('span').textContent}: ${words[layers[name]] ?? (layers[name] ? words.on : words.off)}`,
+    );
 }
 
 async function paintNotation() {
@@ -262,13 +297,15 @@ async function paintNotation() {
         stave.replaceChildren(card ? card.content.cloneNode(true) : '');
         return;
     }
-    text.querySelector('ol').replaceChildren(...view().text.map(({ number, notes }) => {
-        const item = document.createElement('li');
-        const label = document.createElement('b');
-        label.textContent = number;
-        item.append(label, ' ' + notes.join(' · '));
-        return item;
-    }));
+    text.querySelector('ol').replaceChildren(
+        ...view().text.map(({ number, notes }) => {
+            const item = document.createElement('li');
+            const label = document.createElement('b');
+            label.textContent = number;
+            item.append(label, ' ' + notes.join(' · '));
+            return item;
+        }),
+    );
     stave.setAttribute('aria-label', `${words.notation} ${chunk().span}`);
     if (!stave.querySelector('svg')) {
         stave.textContent = words.drawing;
@@ -276,7 +313,12 @@ async function paintNotation() {
     try {
         const ribbon = layers.ribbon && view().ribbon?.strokes.length ? view().ribbon : null;
         const stale = () => mine !== letterOfDrawing;
-        const picture = await drawInBox(stave, layered(view()), { outside: view().outside, landing: view().landing }, { stale, ...(ribbon ? { more: { spacingSystem: ROOM }, room: 0.78 } : {}) });
+        const picture = await drawInBox(
+            stave,
+            layered(view()),
+            { outside: view().outside, landing: view().landing },
+            { stale, ...(ribbon ? { more: { spacingSystem: ROOM }, room: 0.78 } : {}) },
+        );
         if (ribbon && picture) {
             drawRibbon(picture, ribbon);
         }
@@ -302,11 +344,16 @@ function paint() {
 function paintSaved() {
     const saved = $('saved');
     saved.classList.toggle('waiting', log.waiting > 0 || log.signedOut);
-    saved.querySelector('span').textContent = log.signedOut ? words.signedOut : log.waiting > 0 ? words.waiting.replace('%n%', String(log.waiting)) : words.saved;
+    saved.querySelector('span').textContent = log.signedOut
+        ? words.signedOut
+        : log.waiting > 0
+          ? words.waiting.replace('%n%', String(log.waiting))
+          : words.saved;
     saved.querySelector('use').setAttribute('href', saved.dataset[log.waiting > 0 ? 'waitingIcon' : 'savedIcon']);
 }
 
-const clock = (seconds) => `${seconds < 0 ? '−' : ''}${Math.floor(Math.abs(seconds) / 60)}:${String(Math.floor(Math.abs(seconds)) % 60).padStart(2, '0')}`;
+const clock = (seconds) =>
+    `${seconds < 0 ? '−' : ''}${Math.floor(Math.abs(seconds) / 60)}:${String(Math.floor(Math.abs(seconds)) % 60).padStart(2, '0')}`;
 
 function paintTime() {
     const left = data.minutes * 60 - (Date.now() - data.startedAt) / 1000;
@@ -367,10 +414,42 @@ const actions = {
     end: finish,
     help: () => document.getElementById('keys').showModal(),
 };
-const KEYS = { ' ': 'start', Enter: 'coin', c: 'coin', PageDown: 'coin', x: 'miss', Backspace: 'miss', PageUp: 'miss', ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'next', ArrowLeft: 'back', r: 'start', z: 'undo', k: 'click', t: 'tune', p: 'part', f: 'fingers', l: 'letters', s: 'strings', b: 'bows', w: 'ribbon', h: 'hand', n: 'note', e: 'end', '?': 'help' };
+const KEYS = {
+    ' ': 'start',
+    Enter: 'coin',
+    c: 'coin',
+    PageDown: 'coin',
+    x: 'miss',
+    Backspace: 'miss',
+    PageUp: 'miss',
+    ArrowUp: 'up',
+    ArrowDown: 'down',
+    ArrowRight: 'next',
+    ArrowLeft: 'back',
+    r: 'start',
+    z: 'undo',
+    k: 'click',
+    t: 'tune',
+    p: 'part',
+    f: 'fingers',
+    l: 'letters',
+    s: 'strings',
+    b: 'bows',
+    w: 'ribbon',
+    h: 'hand',
+    n: 'note',
+    e: 'end',
+    '?': 'help',
+};
 
 document.addEventListener('keydown', (event) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('dialog[open]') || event.target.matches('select, input, textarea')) {
+    if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        document.querySelector('dialog[open]') ||
+        event.target.matches('select, input, textarea')
+    ) {
         return;
     }
     const name = KEYS[event.key];
@@ -409,11 +488,27 @@ document.querySelector('#note form').addEventListener('submit', (event) => {
         paintSaved();
     }
 });
-$('steps').addEventListener('change', ({ target }) => { go(target.selectedIndex); target.blur(); });
-$('parts')?.addEventListener('change', ({ target }) => { part = target.value; sound.stop(); paintNotation(); target.blur(); });
-log.onChange = () => { paint(); };
+$('steps').addEventListener('change', ({ target }) => {
+    go(target.selectedIndex);
+    target.blur();
+});
+$('parts')?.addEventListener('change', ({ target }) => {
+    part = target.value;
+    sound.stop();
+    paintNotation();
+    target.blur();
+});
+log.onChange = () => {
+    paint();
+};
 let resizing;
-window.addEventListener('resize', () => { clearTimeout(resizing); resizing = setTimeout(() => { paint(); paintNotation(); }, 250); });
+window.addEventListener('resize', () => {
+    clearTimeout(resizing);
+    resizing = setTimeout(() => {
+        paint();
+        paintNotation();
+    }, 250);
+});
 
 const from = data.steps.findIndex((one) => one.id === localStorage.getItem(remembered));
 const open = data.steps.findIndex((one) => !isDone(one));
@@ -426,16 +521,23 @@ setInterval(paintTime, 500);
 paintTime();
 log.start();
 navigator.wakeLock?.request('screen').catch(() => {});
-load(part).then(() => Promise.all(data.parts.map(({ id }) => load(id)))).catch(() => {});
-navigator.serviceWorker?.register('/lesson-worker.js').then(async () => {
-    await navigator.serviceWorker.ready;
-    if (!navigator.serviceWorker.controller) {
-        await new Promise((resolve) => navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }));
-    }
-    // The page came before its keeper: have it kept now.
-    await fetch(location.pathname, { headers: { Accept: 'text/html' } });
-    for (const { id } of data.parts) {
-        await fetch(source(id), { headers: { Accept: 'application/json' } });
-    }
-    document.querySelector('.room').dataset.kept = 'yes';
-}).catch(() => {});
+load(part)
+    .then(() => Promise.all(data.parts.map(({ id }) => load(id))))
+    .catch(() => {});
+navigator.serviceWorker
+    ?.register('/lesson-worker.js')
+    .then(async () => {
+        await navigator.serviceWorker.ready;
+        if (!navigator.serviceWorker.controller) {
+            await new Promise((resolve) =>
+                navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }),
+            );
+        }
+        // The page came before its keeper: have it kept now.
+        await fetch(location.pathname, { headers: { Accept: 'text/html' } });
+        for (const { id } of data.parts) {
+            await fetch(source(id), { headers: { Accept: 'application/json' } });
+        }
+        document.querySelector('.room').dataset.kept = 'yes';
+    })
+    .catch(() => {});

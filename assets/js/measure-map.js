@@ -3,7 +3,6 @@ import { notate, startHands } from './hands.js';
 import { chunkRange, clearChunk, onArcKey, paintChunks, startChunks } from './chunks.js';
 
 let chosen = null;
-let drawing = 0;
 
 const tiles = () => [...document.querySelectorAll('.measure-map .tile')];
 const position = (tile) => Number(tile.dataset.position);
@@ -32,11 +31,17 @@ function paint() {
     }
     const number = (at) => all.find((tile) => position(tile) === at)?.dataset.number ?? '';
     const output = tools.querySelector('output');
-    output.value = chosen === null ? tools.dataset.none
-        : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many).replace('%from%', number(chosen.from)).replace('%last%', number(chosen.last));
+    output.value =
+        chosen === null
+            ? tools.dataset.none
+            : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many)
+                  .replace('%from%', number(chosen.from))
+                  .replace('%last%', number(chosen.last));
     tools.querySelector('[name=from]').value = chosen?.from ?? '';
     tools.querySelector('[name=last]').value = chosen?.last ?? '';
-    document.querySelectorAll('[data-needs-choice]').forEach((button) => { button.disabled = chosen === null; });
+    document.querySelectorAll('[data-needs-choice]').forEach((button) => {
+        button.disabled = chosen === null;
+    });
     const line = document.querySelector('[data-edit-line]');
     if (line) {
         line.elements.from.value = chosen?.from ?? '';
@@ -120,7 +125,12 @@ function stop(button) {
 function onRoadKey(event) {
     const button = event.target.closest?.('[data-stop]');
     const all = button ? [...button.closest('[data-road]').querySelectorAll('button')] : [];
-    const to = { ArrowRight: all.indexOf(button) + 1, ArrowLeft: all.indexOf(button) - 1, Home: 0, End: all.length - 1 }[event.key];
+    const to = {
+        ArrowRight: all.indexOf(button) + 1,
+        ArrowLeft: all.indexOf(button) - 1,
+        Home: 0,
+        End: all.length - 1,
+    }[event.key];
     if (button && to !== undefined && all[to]) {
         event.preventDefault();
         all[to].focus();
@@ -157,7 +167,9 @@ export function startMeasureMap() {
             settle();
         }
     });
-    document.addEventListener('pointercancel', () => { dragging = null; });
+    document.addEventListener('pointercancel', () => {
+        dragging = null;
+    });
     document.addEventListener('keydown', onKey);
     document.addEventListener('keydown', onArcKey);
     document.addEventListener('keydown', onRoadKey);
@@ -188,7 +200,14 @@ export function startMeasureMap() {
             tiles()[chosen.focus]?.focus({ preventScroll: true });
         }
     });
-    startChunks({ settle, chosen: () => chosen, unchoose: () => { chosen = null; paint(); } });
+    startChunks({
+        settle,
+        chosen: () => chosen,
+        unchoose: () => {
+            chosen = null;
+            paint();
+        },
+    });
     paint();
     startHands();
 }

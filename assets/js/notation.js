@@ -73,12 +73,27 @@ function ratio(svg) {
     return height / width;
 }
 
-const BASE = { adjustPageHeight: true, svgViewBox: true, breaks: 'auto', header: 'none', footer: 'none', svgFormatRaw: true, smuflTextFont: 'none', xmlIdChecksum: true, pageMarginLeft: 20, pageMarginRight: 20, pageMarginTop: 20, pageMarginBottom: 20, spacingSystem: 10, mnumInterval: 1 };
+const BASE = {
+    adjustPageHeight: true,
+    svgViewBox: true,
+    breaks: 'auto',
+    header: 'none',
+    footer: 'none',
+    svgFormatRaw: true,
+    smuflTextFont: 'none',
+    xmlIdChecksum: true,
+    pageMarginLeft: 20,
+    pageMarginRight: 20,
+    pageMarginTop: 20,
+    pageMarginBottom: 20,
+    spacingSystem: 10,
+    mnumInterval: 1,
+};
 
 /** Draws into a box of a given width; rows follow as they fit. */
 export async function drawInWidth(box, xml, scale = 52, more = {}) {
     const width = Math.max(300, Math.round(box.clientWidth / 50) * 50);
-    return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale), ...more }));
+    return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round((width * 100) / scale), ...more }));
 }
 
 /**
@@ -86,13 +101,13 @@ export async function drawInWidth(box, xml, scale = 52, more = {}) {
  * drawn once it is stale. */
 export async function drawInBox(box, xml, marks = {}, { more = {}, room = 1, stale = () => false } = {}) {
     const width = Math.max(300, Math.floor(box.clientWidth / 40) * 40);
-    const wanted = room * box.clientHeight / Math.max(1, box.clientWidth);
+    const wanted = (room * box.clientHeight) / Math.max(1, box.clientWidth);
     let best;
     for (const scale of [170, 140, 115, 95, 80, 66, 54, 44, 36]) {
         if (stale()) {
             return null;
         }
-        best = await engrave(xml, { ...BASE, scale, pageWidth: Math.round(width * 100 / scale), ...more });
+        best = await engrave(xml, { ...BASE, scale, pageWidth: Math.round((width * 100) / scale), ...more });
         if (ratio(best) <= wanted * 1.02) {
             break;
         }

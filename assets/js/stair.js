@@ -17,7 +17,14 @@ export function drawStair(svg, step, now, words) {
     if (treads.length === 0) {
         return;
     }
-    svg.setAttribute('aria-label', words.standing.replace('%tread%', String(now.tread + 1)).replace('%treads%', String(treads.length)).replace('%tempo%', String(now.tempo)).replace('%coins%', String(now.done ? step.coins : now.coins)));
+    svg.setAttribute(
+        'aria-label',
+        words.standing
+            .replace('%tread%', String(now.tread + 1))
+            .replace('%treads%', String(treads.length))
+            .replace('%tempo%', String(now.tempo))
+            .replace('%coins%', String(now.done ? step.coins : now.coins)),
+    );
     const [all, height] = [Math.max(200, svg.clientWidth), Math.max(90, svg.clientHeight)];
     svg.setAttribute('viewBox', `0 0 ${all} ${height}`);
     const [floor, top, base] = [height - 2, Math.min(50, height * 0.36), Math.min(48, height * 0.36)];
@@ -37,7 +44,14 @@ export function drawStair(svg, step, now, words) {
         const slots = climbed ? step.coins : tread === now.tread ? Math.max(step.coins, now.coins) : 0;
         for (let coin = 0; coin < slots; coin++) {
             const cx = x + width / 2 + (coin - (slots - 1) / 2) * radius * 2.25;
-            group.append(make('circle', { class: climbed || coin < now.coins ? 'coin' : 'slot', cx, cy: y - radius - 3, r: radius }));
+            group.append(
+                make('circle', {
+                    class: climbed || coin < now.coins ? 'coin' : 'slot',
+                    cx,
+                    cy: y - radius - 3,
+                    r: radius,
+                }),
+            );
         }
         svg.append(group);
     });

@@ -38,8 +38,13 @@ test('imports an ABC tune and cuts it by mouse and by keys', async ({ page }) =>
 test('imports MusicXML in four parts and cuts it by mouse and by keys', async ({ page }) => {
     await signIn(page);
     await page.goto('/library/new');
-    const xml = readFileSync(new URL('../../demo/tunes/13-ferry-lights.musicxml', import.meta.url), 'utf8').replace('Ferry Lights', 'Ferry by Night');
-    await page.getByLabel(/MusicXML/).setInputFiles({ name: 'ferry-by-night.musicxml', mimeType: 'application/xml', buffer: Buffer.from(xml) });
+    const xml = readFileSync(new URL('../../demo/tunes/13-ferry-lights.musicxml', import.meta.url), 'utf8').replace(
+        'Ferry Lights',
+        'Ferry by Night',
+    );
+    await page
+        .getByLabel(/MusicXML/)
+        .setInputFiles({ name: 'ferry-by-night.musicxml', mimeType: 'application/xml', buffer: Buffer.from(xml) });
     await page.getByRole('button', { name: 'Read the file' }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Ferry by Night' })).toBeVisible();
     await expect(page.locator('svg.engraved').first()).toBeVisible({ timeout: 30_000 });
@@ -51,7 +56,10 @@ test('imports MusicXML in four parts and cuts it by mouse and by keys', async ({
     await expect(page.locator('figure.notation g.measure')).toHaveCount(1);
 });
 
-test('builds a sequence, teaches it with and without a network, and finds it on the class page', async ({ page, context }) => {
+test('builds a sequence, teaches it with and without a network, and finds it on the class page', async ({
+    page,
+    context,
+}) => {
     await signIn(page);
     await page.getByRole('link', { name: 'Classes' }).click();
     await page.getByRole('link', { name: 'Add a class' }).first().click();

@@ -3,7 +3,11 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { openPiece, signIn } from './steps.mjs';
 
-const WINDOWS = { desk: { width: 1280, height: 800 }, tablet: { width: 820, height: 1180 }, phone: { width: 390, height: 800 } };
+const WINDOWS = {
+    desk: { width: 1280, height: 800 },
+    tablet: { width: 820, height: 1180 },
+    phone: { width: 390, height: 800 },
+};
 
 async function check(page, name) {
     await page.waitForLoadState('networkidle');
@@ -13,12 +17,16 @@ async function check(page, name) {
         // The dark ground differs in nothing but its colours.
         const axe = new AxeBuilder({ page });
         const { violations } = await ('dark' === colorScheme ? axe.withRules(['color-contrast']) : axe).analyze();
-        violations.forEach(({ id, nodes }) => found.push(`${name}, ${colorScheme}: ${id} at ${nodes.map(({ target }) => target.join(' ')).join(', ')}`));
+        violations.forEach(({ id, nodes }) =>
+            found.push(`${name}, ${colorScheme}: ${id} at ${nodes.map(({ target }) => target.join(' ')).join(', ')}`),
+        );
     }
     await page.emulateMedia({ colorScheme: 'light' });
     for (const [window, size] of Object.entries(WINDOWS)) {
         await page.setViewportSize(size);
-        const wider = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+        const wider = await page.evaluate(
+            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+        );
         if (wider > 0) {
             found.push(`${name} is ${wider} pixels wider than the window of a ${window}`);
         }
@@ -32,7 +40,17 @@ async function walk(page) {
     await check(page, 'sign in');
     await signIn(page);
     await check(page, 'today');
-    for (const address of ['/library', '/library/new', '/library/outline', '/patterns', '/classes', '/classes/new', '/program', '/cautions', '/nowhere']) {
+    for (const address of [
+        '/library',
+        '/library/new',
+        '/library/outline',
+        '/patterns',
+        '/classes',
+        '/classes/new',
+        '/program',
+        '/cautions',
+        '/nowhere',
+    ]) {
         await page.goto(address);
         await check(page, address);
     }
@@ -60,7 +78,10 @@ async function walk(page) {
     await page.getByRole('link', { name: 'Compare two methods' }).click();
     await check(page, 'two methods');
     await page.goBack();
-    await page.locator('.measure-map .arc[role=option] .hold').first().click({ position: { x: 60, y: 6 } });
+    await page
+        .locator('.measure-map .arc[role=option] .hold')
+        .first()
+        .click({ position: { x: 60, y: 6 } });
     await expect(page.locator('.measure-map .arc.lit').first()).toBeVisible();
     await check(page, 'a chunk');
     await page.locator('.measure-map .tile').nth(2).click();
@@ -80,10 +101,16 @@ async function walk(page) {
     await check(page, 'class settings');
     await page.goBack();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
-    await page.getByRole('button', { name: /^Change / }).last().click();
+    await page
+        .getByRole('button', { name: /^Change / })
+        .last()
+        .click();
     await expect(page.getByLabel('Prompt line for the class')).toBeVisible();
     await check(page, 'sequence');
-    await page.getByRole('button', { name: /lesson/ }).first().click();
+    await page
+        .getByRole('button', { name: /lesson/ })
+        .first()
+        .click();
     await page.locator('[data-room=steps]').selectOption({ index: 0 });
     await expect(page.locator('.stave .words')).toBeVisible();
     await check(page, 'lesson, hold check');
@@ -130,7 +157,13 @@ test('the keys lead everywhere and the focus is seen', async ({ page }) => {
 
 test('nothing is fetched from elsewhere and no script breaks', async ({ page }) => {
     const odd = [];
-    page.on('request', (request) => new URL(request.url()).hostname !== '127.0.0.1' && !request.url().startsWith('data:') && odd.push(request.url()));
+    page.on(
+        'request',
+        (request) =>
+            new URL(request.url()).hostname !== '127.0.0.1' &&
+            !request.url().startsWith('data:') &&
+            odd.push(request.url()),
+    );
     page.on('pageerror', (error) => odd.push(String(error)));
     page.on('console', (message) => message.type() === 'error' && odd.push(message.text()));
     await signIn(page);

@@ -45,7 +45,22 @@ test('a line is typed with the keyboard alone, mended, and becomes four parts', 
     await page.getByRole('button', { name: 'Add to the library' }).press('Enter');
     await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane' })).toBeVisible();
     await expect(page.locator('[data-part] option')).toHaveText(['All parts', 'Violin', 'Viola', 'Cello', 'Bass']);
-    await expect(page.locator('.road-strip button')).toHaveText(['1', '2', '3', '4', '5', '6', '7', '1', '2', '3', '4', '5', '6', '8']);
+    await expect(page.locator('.road-strip button')).toHaveText([
+        '1',
+        '2',
+        '3',
+        '4',
+        '5',
+        '6',
+        '7',
+        '1',
+        '2',
+        '3',
+        '4',
+        '5',
+        '6',
+        '8',
+    ]);
 });
 
 test('it is renumbered, stepped through, corrected, given out and read back', async ({ page }) => {
@@ -78,14 +93,22 @@ test('it is renumbered, stepped through, corrected, given out and read back', as
     await page.getByRole('button', { name: 'Save the notes' }).click();
     await expect(page.locator('#chunk-choice')).toContainText('5–7');
 
-    for (const [format, ending] of [['MusicXML', 'musicxml'], ['ABC', 'abc']]) {
+    for (const [format, ending] of [
+        ['MusicXML', 'musicxml'],
+        ['ABC', 'abc'],
+    ]) {
         await openPiece(page, 'Kiln Lane');
         await page.locator('details.menu summary').click();
-        const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: format, exact: true }).click()]);
+        const [download] = await Promise.all([
+            page.waitForEvent('download'),
+            page.getByRole('link', { name: format, exact: true }).click(),
+        ]);
         expect(download.suggestedFilename()).toBe('Kiln-Lane.' + ending);
         const file = readFileSync(await download.path(), 'utf8').replace('Kiln Lane', 'Kiln Lane ' + format);
         await page.goto('/library/new');
-        await page.getByLabel(/MusicXML/).setInputFiles({ name: 'kiln.' + ending, mimeType: 'text/plain', buffer: Buffer.from(file) });
+        await page
+            .getByLabel(/MusicXML/)
+            .setInputFiles({ name: 'kiln.' + ending, mimeType: 'text/plain', buffer: Buffer.from(file) });
         await page.getByRole('button', { name: 'Read the file' }).click();
         await expect(page.getByRole('heading', { level: 1, name: 'Kiln Lane ' + format })).toBeVisible();
         await expect(page.locator('.measure-map .tile')).toHaveCount(8);

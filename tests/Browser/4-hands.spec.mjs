@@ -13,13 +13,20 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
     await bar(page, 'instrument').selectOption('cello');
     await bar(page, 'fingers').selectOption('all');
     await page.getByText('The same in words').click();
-    await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 3; A string, open · D F♯ A · bows: down frog – ');
+    await expect(page.locator('[data-note-text] li').first()).toContainText(
+        'D string, open, 3; A string, open · D F♯ A · bows: down frog – ',
+    );
     await expect(fings(page)).toHaveCount(10, SLOW);
     await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await expect(page.locator('[data-hand-side] .start-card')).toContainText('D string, open (D) · down, frog');
     await page.getByLabel('bow ribbon').check();
     await expect(page.locator('.bow-ribbon .stroke')).toHaveCount(10, SLOW);
-    const edges = (selector) => page.locator(selector).evaluateAll((all) => all.map((one) => one.getBoundingClientRect()).map(({ left, right }) => [left, right]));
+    const edges = (selector) =>
+        page
+            .locator(selector)
+            .evaluateAll((all) =>
+                all.map((one) => one.getBoundingClientRect()).map(({ left, right }) => [left, right]),
+            );
     const [slopes, notes] = [await edges('.bow-ribbon .stroke'), await edges('[data-stave] g.note')];
     slopes.forEach(([left], index) => expect(Math.abs(left - notes[index][0])).toBeLessThan(12));
     await page.getByText('Why these fingers and bows').click();
@@ -35,7 +42,9 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
     await expect(page.locator('[data-hand-side]')).toBeHidden();
 });
 
-test('a note is reached by keys, tells its reasons, takes a finger of the teacher and gives it back', async ({ page }) => {
+test('a note is reached by keys, tells its reasons, takes a finger of the teacher and gives it back', async ({
+    page,
+}) => {
     await signIn(page);
     await openPiece(page, 'Lantern Walk');
     await bar(page, 'instrument').selectOption('violin');

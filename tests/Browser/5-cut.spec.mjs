@@ -3,9 +3,13 @@ import { expect, test } from '@playwright/test';
 import { chunk, openPiece, pull, signIn, tile } from './steps.mjs';
 
 const method = (page) => page.locator('[data-cut-query] [name=method]');
-const spans = (page) => page.locator('.measure-map .arc[role=option]').evaluateAll((arcs) => arcs.map((arc) => arc.getAttribute('aria-label').replace(/^Chunk ([^,]+), .*$/, '$1')));
+const spans = (page) =>
+    page
+        .locator('.measure-map .arc[role=option]')
+        .evaluateAll((arcs) => arcs.map((arc) => arc.getAttribute('aria-label').replace(/^Chunk ([^,]+), .*$/, '$1')));
 
-test('by mouse: see the proposal, change the method, pull an edge by a beat, split, join, undo, redo, drill the worst spot, go to the sequence', async ({ page }) => {
+// Pull an edge by a beat, split, join, undo, redo, drill the worst spot, go to the sequence.
+test('by mouse: see the proposal, change the method, cut, and build the sequence', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 1100 });
     await signIn(page);
     await openPiece(page, 'Lantern Walk');
@@ -25,7 +29,9 @@ test('by mouse: see the proposal, change the method, pull an edge by a beat, spl
     await page.mouse.dblclick(arc.x + arc.width / 2, arc.y + 8);
     await expect(chunk(page, '9–10')).toHaveCount(1);
     await expect(chunk(page, '11–12')).toHaveCount(1);
-    await chunk(page, '1–5.1').locator('.hold').click({ position: { x: 40, y: 8 } });
+    await chunk(page, '1–5.1')
+        .locator('.hold')
+        .click({ position: { x: 40, y: 8 } });
     await page.getByRole('button', { name: 'Join with the next' }).click();
     await expect(chunk(page, '1–8')).toHaveCount(1);
     await page.getByRole('button', { name: 'Undo' }).click();

@@ -22,7 +22,11 @@ export async function openPiece(page, title) {
 export const tile = (page, number) => page.locator(`.measure-map .tile[data-number="${number}"]`).first();
 
 /** The map at the top of the window, above the notation that stays at its bottom. */
-const showMap = (page) => page.locator('.map-tools').first().evaluate((tools) => tools.scrollIntoView({ block: 'start', behavior: 'instant' }));
+const showMap = (page) =>
+    page
+        .locator('.map-tools')
+        .first()
+        .evaluate((tools) => tools.scrollIntoView({ block: 'start', behavior: 'instant' }));
 
 /** Makes a chunk by dragging over the map. */
 export async function dragChunk(page, from, last) {
@@ -35,7 +39,9 @@ export async function dragChunk(page, from, last) {
     await page.mouse.move(end.x + 20, end.y + 30);
     await page.mouse.up();
     await page.getByRole('button', { name: 'Make a chunk', exact: true }).click();
-    await expect(page.locator('#chunk-choice option:checked')).toHaveText(new RegExp(`^${from}–${last} · (?!.*proposed)`));
+    await expect(page.locator('#chunk-choice option:checked')).toHaveText(
+        new RegExp(`^${from}–${last} · (?!.*proposed)`),
+    );
     await expect(chunk(page, `${from}–${last}`)).toHaveCount(1);
 }
 
@@ -47,7 +53,9 @@ export async function keyChunk(page, from, last) {
         await page.keyboard.press('Shift+ArrowRight');
     }
     await page.keyboard.press('Enter');
-    await expect(page.locator('#chunk-choice option:checked')).toHaveText(new RegExp(`^${from}–${last} · (?!.*proposed)`));
+    await expect(page.locator('#chunk-choice option:checked')).toHaveText(
+        new RegExp(`^${from}–${last} · (?!.*proposed)`),
+    );
     await expect(chunk(page, `${from}–${last}`)).toHaveCount(1);
 }
 
@@ -68,6 +76,6 @@ export async function pull(page, span, edge, measure, beat, beats = 4) {
     await page.mouse.down();
     const to = await tile(page, measure).boundingBox();
     await page.mouse.move(to.x + to.width / 2, to.y + 20, { steps: 4 });
-    await page.mouse.move(to.x + to.width * beat / beats, to.y + 25);
+    await page.mouse.move(to.x + (to.width * beat) / beats, to.y + 25);
     await page.mouse.up();
 }

@@ -20,7 +20,7 @@ use CoinStair\Core\Standing\CoverageState;
  * @phpstan-type Tile array{
  *     position: int, x: int, y: int, width: int, beats: float, number: string, printed: string, marks: list<string>, repeatStart: bool,
  *     repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string, heat: int,
- *     heatWidth: float, tempo: int, told: string, coverage: string,
+ *     heatWidth: float, tempo: int, told: string, coverage: string, metX: int, tempoX: int, marksX: int,
  * }
  * @phpstan-type Arc array{
  *     edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, first: bool,
@@ -319,6 +319,8 @@ final readonly class MeasureMap
             $marks[] = $jump->words();
         }
         $number = $numbers->at($position);
+        $printed = $measure->printed === $number ? '' : $measure->printed;
+        $met = null !== $coverage && CoverageState::Planned !== $coverage;
 
         return [
             'position' => $position,
@@ -327,7 +329,7 @@ final readonly class MeasureMap
             'width' => $tileWidth,
             'beats' => $measure->length / $piece->beatTicks,
             'number' => $number,
-            'printed' => '' !== $measure->printed && $measure->printed !== $number ? $measure->printed : '',
+            'printed' => $printed,
             'marks' => $marks,
             'repeatStart' => $measure->repeatStart,
             'repeatEnd' => $measure->repeatTimes > 0,
@@ -341,7 +343,11 @@ final readonly class MeasureMap
             'heatWidth' => null === $heat ? 0.0 : round(($tileWidth - 4) * max(0.12, min(1.0, 1.4 * (1 - $heat['share']))), 1),
             'tempo' => $heat['tempo'] ?? 0,
             'told' => $heat['told'] ?? '',
-            'coverage' => null === $coverage || CoverageState::Planned === $coverage ? '' : $coverage->value,
+            'coverage' => $met ? $coverage->value : '',
+            // What stands in the tile makes room for the dots of a repeat, for the printed number and for the mark of coverage.
+            'metX' => $x + ($measure->repeatStart ? 23 : 15),
+            'tempoX' => $x + ('' !== $printed ? 60 : 40),
+            'marksX' => $x + ($met ? 12 : 0) + ($measure->repeatStart ? ($met ? 23 : 15) : ($met ? 15 : 9)),
         ];
     }
 

@@ -1,0 +1,28 @@
+// What is checked of the scripts beside their form.
+import js from '@eslint/js';
+import globals from 'globals';
+
+export default [
+    js.configs.recommended,
+    {
+        files: ['assets/js/**/*.js'],
+        languageOptions: { globals: { ...globals.browser, htmx: 'readonly' } },
+    },
+    {
+        files: ['assets/js/*-worker.js'],
+        languageOptions: { globals: { ...globals.serviceworker, ...globals.worker } },
+    },
+    {
+        files: ['**/*.mjs', 'tests/**/*.js'],
+        // What a browser test hands to page.evaluate runs in the browser.
+        languageOptions: { globals: { ...globals.node, ...globals.browser } },
+    },
+    {
+        rules: {
+            eqeqeq: 'error',
+            'max-len': ['error', { code: 140, ignoreUrls: false }],
+            'no-var': 'error',
+            'prefer-const': 'error',
+        },
+    },
+];
