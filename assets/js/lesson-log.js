@@ -1,4 +1,9 @@
 // The log of a lesson on this device: kept in the browser's storage until the server says that it has it.
+import { entryOf, lastCount, merge, ofStep } from './lesson/merge.js';
+
+/** @typedef {import('./lesson/types.js').Entry} Entry */
+/** @typedef {import('./lesson/types.js').Row} Row */
+
 const EVERY = 2500;
 
 function uuid() {
@@ -13,10 +18,19 @@ function uuid() {
 }
 
 export class Log {
+    /** @type {Map<string, Entry>} */
     #entries = new Map();
+    /** @type {Map<string, Entry>} */
     #unsent = new Map();
+    /** @type {Promise<boolean>|null} */
     #sending = null;
 
+    /**
+     * @param {number} lesson
+     * @param {Row[]} entries
+     * @param {string} address
+     * @param {string} token
+     */
     constructor(lesson, entries, address, token) {
         this.key = `lesson-${lesson}-unsent`;
         this.knownKey = `lesson-${lesson}-known`;
@@ -28,26 +42,25 @@ export class Log {
         // The page may be an old copy that was kept for a time without a network: what the server is known to have stands beside it.
         this.#take(JSON.parse(localStorage.getItem(this.knownKey) ?? '[]'));
         this.#take(entries);
-        for (const entry of JSON.parse(localStorage.getItem(this.key) ?? '[]')) {
-            this.#unsent.set(entry.id, entry);
-            this.#entries.set(entry.id, entry);
-        }
-        this.count = Math.max(0, ...[...this.#entries.values()].map((entry) => entry.count));
+        merge(this.#unsent, JSON.parse(localStorage.getItem(this.key) ?? '[]'));
+        merge(this.#entries, this.#unsent.values());
+        this.count = lastCount(this.#entries.values());
     }
 
     get waiting() {
         return this.#unsent.size;
     }
 
-    /** Entries of a step in the order in which they happened, without what was taken back. */
+    /**
+     * Entries of a step in the order in which they happened, without what was taken back.
+     *
+     * @param {string} step
+     */
     of(step) {
-        const all = [...this.#entries.values()].filter((entry) => entry.step === step);
-        const undone = new Set(all.filter((entry) => entry.kind === 'undo').map((entry) => entry.text));
-        return all
-            .filter((entry) => entry.kind !== 'undo' && !undone.has(entry.id))
-            .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
+        return ofStep(this.#entries.values(), step);
     }
 
+    /** @param {{step: string, kind: string, tempo: number, text: string}} entry */
     add({ step, kind, tempo, text }) {
         const entry = { id: uuid(), step, kind, tempo, at: Date.now(), count: ++this.count, text };
         this.#entries.set(entry.id, entry);
@@ -135,10 +148,9 @@ export class Log {
             .forEach((key) => localStorage.removeItem(key));
     }
 
+    /** @param {Row[]} rows */
     #take(rows) {
-        for (const [id, step, kind, tempo, at, count, text] of rows) {
-            this.#entries.set(id, { id, step, kind, tempo, at, count, text });
-        }
+        merge(this.#entries, rows.map(entryOf));
     }
 
     #keep() {

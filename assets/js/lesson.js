@@ -5,71 +5,28 @@ import { drawInBox } from './notation.js';
 import { Sound } from './sound.js';
 import { Log } from './lesson-log.js';
 import { drawStair } from './stair.js';
+import { keepLayers, layered, readLayers, turned } from './lesson/layers.js';
+import { keepLesson, Players } from './lesson/offline.js';
+import { isDone as isDoneAfter, moves, standingAfter } from './lesson/walk.js';
 
 const data = JSON.parse(document.getElementById('lesson-data').textContent);
 const words = document.querySelector('.room').dataset;
 const $ = (name) => document.querySelector(`[data-room="${name}"]`);
-const MOVES = { coin: 4, miss: 5, up: 6, down: 7 };
 
 const log = new Log(data.lesson, data.entries, words.log, document.querySelector('meta[name=csrf-token]').content);
 const sound = new Sound();
+const players = new Players(words.players);
+const layers = readLayers(data.layers);
 const remembered = `lesson-${data.lesson}-step`;
 let index = 0;
 let part = data.parts[0]?.id;
 let letterOfDrawing = 0;
-// What lies over the notes, one key each. Fingers and letters: where new, all, none.
-const WHERE = ['new', 'all', 'none'];
-const layers = {
-    ...data.layers,
-    strings: false,
-    bows: true,
-    ribbon: false,
-    hand: false,
-    ...JSON.parse(localStorage.getItem('lesson-layers') ?? '{}'),
-};
 
 const step = () => data.steps[index];
 const chunk = () => data.chunks[step().chunk];
-/** What each instrument sees and sounds, by chunk; the one that is shown is fetched first. */
-const players = {};
-const loading = {};
-const view = () => players[part]?.[step().chunk];
-const source = (id) => words.players.replace(/_$/, encodeURIComponent(id));
-
-function load(id) {
-    if (players[id]) {
-        return Promise.resolve();
-    }
-    loading[id] ??= fetch(source(id), { headers: { Accept: 'application/json' } })
-        .then(async (answer) => {
-            if (answer.ok) {
-                players[id] = await answer.json();
-            }
-        })
-        .finally(() => {
-            delete loading[id];
-        });
-    return loading[id];
-}
-
-function stateOf(one) {
-    let state = one.start;
-    for (const entry of log.of(one.id)) {
-        state = MOVES[entry.kind] ? (one.states[state]?.[MOVES[entry.kind]] ?? state) : state;
-    }
-    return state;
-}
-
-function standing(one = step()) {
-    const [tread, coins, misses, done] = one.states[stateOf(one)] ?? [0, 0, 0, 0];
-    return { tread, coins, misses, done: done === 1, tempo: one.treads[tread] ?? 0 };
-}
-
-const isDone = (one) =>
-    one.doneBefore ||
-    (one.treads.length > 0
-        ? standing(one).done || log.of(one.id).some((entry) => entry.kind === 'done')
-        : log.of(one.id).length > 0);
+const view = () => players.view(part, step().chunk);
+const standing = (one = step()) => standingAfter(one, log.of(one.id));
+const isDone = (one) => isDoneAfter(one, log.of(one.id));
 
 function add(kind, text = '') {
     log.add({ step: step().id, kind, tempo: standing().tempo, text });
@@ -98,7 +55,7 @@ function mark(kind) {
 function takeBack() {
     const last = log
         .of(step().id)
-        .filter((entry) => MOVES[entry.kind])
+        .filter((entry) => moves(entry.kind))
         .at(-1);
     if (last) {
         sound.stop();
@@ -211,38 +168,6 @@ async function paintStep() {
     await paintNotation();
 }
 
-/** The notation without the layers that are not wanted. */
-function layered({ xml, fresh, verses }) {
-    if (!view().card && !view().picture) {
-        return xml;
-    }
-    const score = new DOMParser().parseFromString(xml, 'application/xml');
-    const kept = new Set(fresh);
-    const drop = (selector) => score.querySelectorAll(selector).forEach((element) => element.remove());
-    for (const [name, selector] of [
-        ['fingers', 'fingering'],
-        ['letters', `lyric[number="${verses + 1}"]`],
-    ]) {
-        if (layers[name] === 'none') {
-            drop(selector);
-        } else if (layers[name] === 'new') {
-            score
-                .querySelectorAll(selector)
-                .forEach((element) => kept.has(element.closest('note').id) || element.remove());
-        }
-    }
-    const strings = `lyric[number="${verses + 2}"]`;
-    if (!layers.strings) {
-        drop(strings);
-    } else if (layers.letters === 'none') {
-        score.querySelectorAll(strings).forEach((lyric) => lyric.setAttribute('number', String(verses + 1)));
-    }
-    if (!layers.bows) {
-        drop('up-bow, down-bow');
-    }
-    return new XMLSerializer().serializeToString(score);
-}
-
 function paintLayers() {
     const hands = Boolean(view()?.picture);
     $('layers').hidden = !hands;
@@ -264,10 +189,8 @@ function paintLayers() {
 }
 
 function toggleLayer(name) {
-    layers[name] = WHERE.includes(layers[name])
-        ? WHERE[(WHERE.indexOf(layers[name]) + 1) % WHERE.length]
-        : !layers[name];
-    localStorage.setItem('lesson-layers', JSON.stringify(layers));
+    layers[name] = turned(layers[name]);
+    keepLayers(layers);
     const button = document.querySelector(`[data-layer="${name}"]`);
     paintNotation();
     announce(
@@ -279,9 +202,9 @@ async function paintNotation() {
     const mine = ++letterOfDrawing;
     const stave = $('stave');
     const text = $('text');
-    if (step().treads.length && !players[part]) {
+    if (step().treads.length && !players.has(part)) {
         stave.textContent = words.drawing;
-        await load(part).catch(() => {});
+        await players.load(part).catch(() => {});
         if (mine !== letterOfDrawing) {
             return;
         }
@@ -315,7 +238,7 @@ async function paintNotation() {
         const stale = () => mine !== letterOfDrawing;
         const picture = await drawInBox(
             stave,
-            layered(view()),
+            layered(view(), layers),
             { outside: view().outside, landing: view().landing },
             { stale, ...(ribbon ? { more: { spacingSystem: ROOM }, room: 0.78 } : {}) },
         );
@@ -521,23 +444,14 @@ setInterval(paintTime, 500);
 paintTime();
 log.start();
 navigator.wakeLock?.request('screen').catch(() => {});
-load(part)
-    .then(() => Promise.all(data.parts.map(({ id }) => load(id))))
+players
+    .load(part)
+    .then(() => Promise.all(data.parts.map(({ id }) => players.load(id))))
     .catch(() => {});
-navigator.serviceWorker
-    ?.register('/lesson-worker.js')
-    .then(async () => {
-        await navigator.serviceWorker.ready;
-        if (!navigator.serviceWorker.controller) {
-            await new Promise((resolve) =>
-                navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }),
-            );
+keepLesson(data.parts.map(({ id }) => players.address(id)))
+    .then((kept) => {
+        if (kept) {
+            document.querySelector('.room').dataset.kept = 'yes';
         }
-        // The page came before its keeper: have it kept now.
-        await fetch(location.pathname, { headers: { Accept: 'text/html' } });
-        for (const { id } of data.parts) {
-            await fetch(source(id), { headers: { Accept: 'application/json' } });
-        }
-        document.querySelector('.room').dataset.kept = 'yes';
     })
     .catch(() => {});

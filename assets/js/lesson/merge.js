@@ -1,0 +1,48 @@
+// The log of a lesson as several devices wrote it: each entry once, whoever sent it, in the order in which it happened.
+
+/** @typedef {import('./types.js').Entry} Entry */
+/** @typedef {import('./types.js').Row} Row */
+
+/**
+ * @param {Row} row
+ * @returns {Entry}
+ */
+export function entryOf([id, step, kind, tempo, at, count, text]) {
+    return { id, step, kind, tempo, at, count, text };
+}
+
+/**
+ * Adds entries to those that are there; the same id twice is once.
+ *
+ * @param {Map<string, Entry>} entries by id; changed
+ * @param {Iterable<Entry>} more
+ */
+export function merge(entries, more) {
+    for (const entry of more) {
+        entries.set(entry.id, entry);
+    }
+    return entries;
+}
+
+/**
+ * The entries of a step in the order in which they happened, without what was taken back.
+ *
+ * @param {Iterable<Entry>} entries
+ * @param {string} step
+ */
+export function ofStep(entries, step) {
+    const all = [...entries].filter((entry) => entry.step === step);
+    const undone = new Set(all.filter(({ kind }) => kind === 'undo').map(({ text }) => text));
+    return all
+        .filter(({ id, kind }) => kind !== 'undo' && !undone.has(id))
+        .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
+}
+
+/**
+ * The highest count of some entries: the next one of this device counts on from it.
+ *
+ * @param {Iterable<Entry>} entries
+ */
+export function lastCount(entries) {
+    return Math.max(0, ...[...entries].map(({ count }) => count));
+}

@@ -1,0 +1,69 @@
+// What the server puts into the page of a lesson (LessonScreen, LessonPlayers). Types only.
+
+/**
+ * A step: its stair compiled to a table of states.
+ *
+ * @typedef {object} Step
+ * @property {string} id
+ * @property {string} purpose
+ * @property {string} title
+ * @property {string} chunk names an entry of chunks
+ * @property {number[]} treads beats a minute; none where nothing is played
+ * @property {number} coins that a tread asks for
+ * @property {number[][]} states tread, coins, misses, done, and the states after a coin, a miss, up, down
+ * @property {number} start state with which it begins
+ * @property {string} mode
+ * @property {string} prompt
+ * @property {number} seconds
+ * @property {boolean} doneBefore
+ * @property {boolean[]} twoMeasures whether two measures are counted in, by tread
+ */
+
+/**
+ * One line of the log.
+ *
+ * @typedef {object} Entry
+ * @property {string} id
+ * @property {string} step
+ * @property {string} kind begin, coin, miss, up, down, undo, done or note
+ * @property {number} tempo
+ * @property {number} at milliseconds since 1970
+ * @property {number} count
+ * @property {string} text
+ */
+
+/**
+ * A line of the log as the server sends it: id, step, kind, tempo, time, count, text.
+ *
+ * @typedef {[string, string, string, number, number, number, string]} Row
+ */
+
+/**
+ * Where a class stands on a stair.
+ *
+ * @typedef {{tread: number, coins: number, misses: number, done: boolean, tempo: number}} Standing
+ */
+
+/**
+ * What one instrument sees and sounds of a chunk.
+ *
+ * @typedef {object} View
+ * @property {string} xml
+ * @property {string[]} fresh notes that are shown where only what is new is shown
+ * @property {number} verses
+ * @property {string} card
+ * @property {string} picture
+ * @property {[number, number, number, string][]} tones
+ * @property {{number: string, notes: string[]}[]} text
+ * @property {{strokes: unknown[]}|null} ribbon
+ * @property {unknown} outside
+ * @property {unknown} landing
+ */
+
+/**
+ * What lies over the notes. Fingers and letters: new, all or none.
+ *
+ * @typedef {{fingers: string, letters: string, strings: boolean, bows: boolean, ribbon: boolean, hand: boolean}} Layers
+ */
+
+export {};

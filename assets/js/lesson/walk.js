@@ -1,0 +1,56 @@
+// Walks a stair by the table of states that the server compiled: no rule is written here.
+
+/** @typedef {import('./types.js').Step} Step */
+/** @typedef {import('./types.js').Entry} Entry */
+/** @typedef {import('./types.js').Standing} Standing */
+
+/** Column of the next state, by what happens. @type {Record<string, number>} */
+const COLUMNS = { coin: 4, miss: 5, up: 6, down: 7 };
+
+/**
+ * Whether something moves the class on its stair.
+ *
+ * @param {string} kind
+ */
+export const moves = (kind) => Object.hasOwn(COLUMNS, kind);
+
+/**
+ * The state after some entries; what leads nowhere leaves it where it is.
+ *
+ * @param {Step} step
+ * @param {Entry[]} entries of the step, in order, without what was taken back
+ */
+export function stateAfter(step, entries) {
+    return entries.reduce((state, { kind }) => {
+        const next = moves(kind) ? step.states[state]?.[COLUMNS[kind]] : undefined;
+        return next ?? state;
+    }, step.start);
+}
+
+/**
+ * Where a class stands after some entries.
+ *
+ * @param {Step} step
+ * @param {Entry[]} entries
+ * @returns {Standing}
+ */
+export function standingAfter(step, entries) {
+    const [tread, coins, misses, done] = step.states[stateAfter(step, entries)] ?? [0, 0, 0, 0];
+    return { tread, coins, misses, done: done === 1, tempo: step.treads[tread] ?? 0 };
+}
+
+/**
+ * A step with a stair is done at its top or by the teacher's word; one in which nothing is played when it was opened.
+ *
+ * @param {Step} step
+ * @param {Entry[]} entries
+ */
+export function isDone(step, entries) {
+    if (step.doneBefore) {
+        return true;
+    }
+    if (step.treads.length === 0) {
+        return entries.length > 0;
+    }
+    return standingAfter(step, entries).done || entries.some(({ kind }) => kind === 'done');
+}
