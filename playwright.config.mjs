@@ -7,7 +7,7 @@ export default defineConfig({
     outputDir: 'var/test-results',
     timeout: 90_000,
     fullyParallel: false,
-    workers: 1,
+    workers: 2,
     reporter: [['list']],
     use: {
         baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080',

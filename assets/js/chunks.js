@@ -7,6 +7,7 @@ let after = null;
 /** Changes that wait until the one before is answered: keys are pressed faster than that. */
 let busy = false;
 const waiting = [];
+const TURNS = ['undo', 'redo'];
 const MOST_WAITING = 40;
 
 const tools = () => document.querySelector('[data-map-tools]');
@@ -102,7 +103,8 @@ function send(what, place = null, from = 'arc') {
         return;
     }
     const form = tools();
-    const button = form?.querySelector(`[name=do][value="${what}"]`);
+    // Undo and redo name the change that was seen last: their buttons know it.
+    const button = form?.querySelector(TURNS.includes(what) ? `[data-${what}]` : `[name=do][value="${what}"]`);
     if (!button || button.disabled) {
         return;
     }
@@ -164,8 +166,7 @@ export function onArcKey(event) {
     if (!typing && (event.ctrlKey || event.metaKey) && drawing() && ['z', 'y'].includes(event.key.toLowerCase())) {
         event.preventDefault();
         send(
-            document.querySelector(event.key.toLowerCase() === 'y' || event.shiftKey ? '[data-redo]' : '[data-undo]')
-                .value,
+            event.key.toLowerCase() === 'y' || event.shiftKey ? 'redo' : 'undo',
             null,
             event.target.closest('.arc') ? 'arc' : null,
         );

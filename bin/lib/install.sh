@@ -58,7 +58,8 @@ Ask an administrator to run: apt-get install $1"
         printf '#!/bin/sh\nexit 101\n' | "${become[@]}" tee $policy >/dev/null && "${become[@]}" chmod +x $policy && own_policy=yes
     fi
     # shellcheck disable=SC2086
-    "${become[@]}" env DEBIAN_FRONTEND=noninteractive sh -c "apt-get update -qq && apt-get install -y -qq --no-install-recommends $packages" >"$VAR/install.log" 2>&1
+    "${become[@]}" env DEBIAN_FRONTEND=noninteractive sh -c \
+        "apt-get update -qq && apt-get install -y -qq --no-install-recommends $packages" >"$VAR/install.log" 2>&1
     local result=$?
     [ $own_policy = yes ] && "${become[@]}" rm -f $policy
     [ $result = 0 ] || fail "the Debian packages could not be installed; $VAR/install.log says why."
@@ -92,9 +93,11 @@ composer_install() {
 
 install_front_end() {
     [ -d "$ROOT/node_modules/verovio" ] || rm -f "$ROOT/var/stamps/npm"
-    once npm "$(state_of "$ROOT/package.json" "$ROOT/package-lock.json")" npm_install || fail "the npm packages could not be installed; $ROOT/var/npm.log says why."
+    once npm "$(state_of "$ROOT/package.json" "$ROOT/package-lock.json")" npm_install \
+        || fail "the npm packages could not be installed; $ROOT/var/npm.log says why."
     [ -f "$ROOT/public/build/manifest.json" ] || rm -f "$ROOT/var/stamps/assets"
-    once assets "$(state_of "$ROOT/assets" "$ROOT/package-lock.json")" build_assets || fail "the styles and scripts could not be built; $ROOT/var/assets.log says why."
+    once assets "$(state_of "$ROOT/assets" "$ROOT/package-lock.json")" build_assets \
+        || fail "the styles and scripts could not be built; $ROOT/var/assets.log says why."
 }
 
 npm_install() {

@@ -36,28 +36,41 @@ start_database() {
     local fresh=no password db_port waited=0
     password=$(setting DATABASE_PASSWORD)
     if [ ! -f "$DATA/.ready" ]; then
-        [ -d "$DATA/mysql" ] && rm -rf "$DATA"
+        # A set-up that was broken off holds no data yet; it is moved aside, since nothing here is ever deleted.
+        if [ -f "$DATA/.unfinished" ]; then mv "$DATA" "$DATA.unfinished-$(date +%Y%m%d%H%M%S)"; fi
+        # Whatever else lies there was not made by this start: it may be somebody's only copy.
+        if [ -d "$DATA" ] && [ -n "$(ls -A "$DATA" 2>/dev/null)" ]; then
+            fail "$DATA is not empty, and nothing tells that Coin Stair made it (its file .ready is missing). Nothing in it was touched.
+If it is a restored copy of a Coin Stair database, make the file and start again: touch '$DATA/.ready'
+If it is anything else, name another folder with COIN_STAIR_DATA, or move it away."
+        fi
         fresh=yes
         mkdir -p "$DATA"
+        touch "$DATA/.unfinished"
         # shellcheck disable=SC2046
-        mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/database.log" 2>&1 \
+        mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal \
+            --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/database.log" 2>&1 \
             || fail "the database could not be set up; $VAR/database.log says why."
     fi
     db_port=$(free_port 33060)
     # shellcheck disable=SC2046
-    setsid "$(command -v mariadbd || echo /usr/sbin/mariadbd)" --no-defaults --datadir="$DATA" --bind-address=127.0.0.1 --port="$db_port" \
-        --socket="$RUN/db.sock" --pid-file="$VAR/database.pid" --log-error="$VAR/database.log" --character-set-server=utf8mb4 \
-        --innodb-buffer-pool-size=256M --innodb-flush-log-at-trx-commit="${COIN_STAIR_FLUSH:-1}" --skip-name-resolve --max-allowed-packet=64M $(as_root_user) >/dev/null 2>&1 </dev/null &
+    setsid "$(command -v mariadbd || echo /usr/sbin/mariadbd)" --no-defaults --datadir="$DATA" \
+        --bind-address=127.0.0.1 --port="$db_port" --socket="$RUN/db.sock" --pid-file="$VAR/database.pid" \
+        --log-error="$VAR/database.log" --character-set-server=utf8mb4 --innodb-buffer-pool-size=256M \
+        --innodb-flush-log-at-trx-commit="${COIN_STAIR_FLUSH:-1}" \
+        --skip-name-resolve --max-allowed-packet=64M $(as_root_user) >/dev/null 2>&1 </dev/null &
     local pid=$!
     STARTED+=("$pid")
     until ! port_free "$db_port"; do
-        kill -0 "$pid" 2>/dev/null || fail "the database in $DATA does not start; the last lines of $VAR/database.log: $(tail -n 3 "$VAR/database.log")"
+        kill -0 "$pid" 2>/dev/null \
+            || fail "the database in $DATA does not start; the last lines of $VAR/database.log: $(tail -n 3 "$VAR/database.log")"
         waited=$((waited + 1))
         [ $waited -lt 300 ] || fail "the database did not answer within 30 s; $VAR/database.log says more."
         sleep 0.1
     done
     if [ $fresh = yes ]; then
-        mariadb --no-defaults --socket="$RUN/db.sock" --user=root >>"$VAR/database.log" 2>&1 <<SQL || fail "the database's accounts could not be made; $VAR/database.log says why."
+        mariadb --no-defaults --socket="$RUN/db.sock" --user=root >>"$VAR/database.log" 2>&1 <<SQL \
+            || fail "the database's accounts could not be made; $VAR/database.log says why."
 CREATE DATABASE coin_stair CHARACTER SET utf8mb4;
 CREATE USER 'coin_stair'@'127.0.0.1' IDENTIFIED BY '$password';
 GRANT ALL ON \`coin\_stair%\`.* TO 'coin_stair'@'127.0.0.1';
@@ -66,14 +79,18 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '$password';
 FLUSH PRIVILEGES;
 SQL
         touch "$DATA/.ready"
+        rm -f "$DATA/.unfinished"
     fi
-    (umask 077 && printf 'mysql://coin_stair:%s@127.0.0.1:%s/coin_stair?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$password" "$db_port" >"$VAR/database-url")
+    local url='mysql://coin_stair:%s@127.0.0.1:%s/coin_stair?serverVersion=10.11.6-MariaDB&charset=utf8mb4'
+    # shellcheck disable=SC2059
+    (umask 077 && printf "$url" "$password" "$db_port" >"$VAR/database-url")
 }
 
 console() { COIN_STAIR_HOME=$VAR "$ROOT/bin/console" --no-interaction "$@"; }
 
 migrate() {
-    once container "$(state_of "$ROOT/config" "$ROOT/src" "$ROOT/core" "$ROOT/templates" "$ROOT/translations" "$ROOT/composer.json" "$ROOT/public/build/manifest.json")" build_container \
+    local sources=("$ROOT/config" "$ROOT/src" "$ROOT/core" "$ROOT/templates" "$ROOT/translations")
+    once container "$(state_of "${sources[@]}" "$ROOT/composer.json" "$ROOT/public/build/manifest.json")" build_container \
         || fail "the application could not be prepared; $ROOT/var/container.log says why."
     console doctrine:migrations:migrate --allow-no-migration --quiet >"$VAR/migrate.log" 2>&1 \
         || fail "the database's tables could not be brought up to date; $VAR/migrate.log says why."
@@ -89,7 +106,9 @@ start_web() {
     write_configuration
     if [ "$(id -u)" = 0 ]; then as_root=(--allow-to-run-as-root); fi
     setsid "$(fpm_binary)" --nodaemonize --fpm-config "$VAR/fpm.conf" "${as_root[@]}" \
-        -d opcache.memory_consumption=192 -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000 -d opcache.validate_timestamps=0 >"$VAR/fpm-start.log" 2>&1 </dev/null &
+        -d opcache.jit=tracing -d opcache.jit_buffer_size=96M -d opcache.memory_consumption=192 \
+        -d opcache.interned_strings_buffer=16 -d opcache.max_accelerated_files=20000 \
+        -d opcache.validate_timestamps=0 >"$VAR/fpm-start.log" 2>&1 </dev/null &
     STARTED+=("$!")
     setsid /usr/sbin/nginx -e "$VAR/nginx-error.log" -c "$VAR/nginx.conf" >"$VAR/nginx-start.log" 2>&1 </dev/null &
     STARTED+=("$!")
@@ -253,7 +272,8 @@ watch_started() {
     wait -n "${STARTED[@]}"
     alive "$VAR/database.pid" || alive "$VAR/nginx.pid" || { STARTED=(); trap - EXIT; say "Stopped."; exit 0; }
     for pid in "${STARTED[@]}"; do
-        kill -0 "$pid" 2>/dev/null || say "coin-stair: one of the services ended by itself; the others are stopped. $VAR holds their logs." >&2
+        kill -0 "$pid" 2>/dev/null \
+            || say "coin-stair: one of the services ended by itself; the others are stopped. $VAR holds their logs." >&2
     done
     exit 1
 }

@@ -66,7 +66,7 @@ test('a note is reached by keys, tells its reasons, takes a finger of the teache
     await expect(page.locator('[data-note-text] li').first()).toContainText('D string, open, 2, 4 (set)');
     await expect(page.locator('[data-stave] g.note.set')).toHaveCount(1, SLOW);
     await page.getByText('Phrases on the bow, soft and loud, long notes, what you set').click();
-    await expect(page.locator('[data-hands-more] .edits')).toContainText('A4: finger 4 Tollgate Starters');
+    await expect(page.locator('[data-hands-more] .overrides')).toContainText('A4: finger 4 Tollgate Starters');
     await card.getByRole('button', { name: 'Undo' }).click();
     await expect(card.locator('.taken').first()).toContainText('A open');
     await expect(page.locator('[data-note-text] li').first()).toContainText('A string, open');

@@ -253,7 +253,7 @@ final class HandsTest extends WebCase
         self::assertIsArray($view['fresh']);
         self::assertNotSame([], $view['fresh']);
         self::assertIsString($view['picture']);
-        self::assertStringContainsString('<svg class="hand-picture"', $view['picture']);
+        self::assertMatchesRegularExpression('/<svg\s+class="hand-picture"/', $view['picture']);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/nobody");
         self::assertResponseStatusCodeSame(404);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/as-bass");

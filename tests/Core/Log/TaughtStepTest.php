@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Tests\Log;
+
+use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\Step;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Stair;
+use PHPUnit\Framework\TestCase;
+
+final class TaughtStepTest extends TestCase
+{
+    public function testWhatALessonKeepsIsReadAsItWasWritten(): void
+    {
+        $rule = CoinRule::of(GoingOn::InAll, 4, 3);
+        $step = new Step(StepPurpose::Learn, Stair::ofTreads([60, 72]), $rule, Rung::LongStop, Mode::Pluck, 2, 'low 2', 'B/ B/');
+        $taught = new TaughtStep('5', $step, 12, 9, 1, 96, 190.5, true);
+        self::assertEquals($taught, TaughtStep::parse($taught->stored()));
+        $rest = new TaughtStep('6', new Step(StepPurpose::Rest, null, CoinRule::standard()));
+        self::assertEquals($rest, TaughtStep::parse($rest->stored()));
+    }
+
+    public function testARowOfLongAgoHasNoMoreThanWasKeptThen(): void
+    {
+        $taught = TaughtStep::parse([
+            'id' => '5',
+            'purpose' => 'learn',
+            'chunk' => 12,
+            'treads' => [60, 66, 72],
+            'goingOn' => 'row',
+            'coins' => 3,
+            'missesDown' => 2,
+            'startTread' => 0,
+            'mode' => 'bow',
+            'turns' => 1,
+            'prompt' => '',
+            'seconds' => 100.0,
+            'doneBefore' => false,
+        ]);
+        self::assertSame([72, '12', null, ''], [$taught->goal(), $taught->matter()->key(), $taught->step->rung, $taught->step->figure]);
+    }
+
+    public function testARungOnOpenStringsIsAMatterOfItsOwn(): void
+    {
+        $of = static fn (?Rung $rung): string => (new TaughtStep(
+            '1',
+            new Step(StepPurpose::Learn, Stair::ofTreads([60]), CoinRule::standard(), $rung),
+            12,
+        ))->matter()->key();
+        self::assertSame(['12', '12/long-stop', '12'], [$of(null), $of(Rung::LongStop), $of(Rung::WithFingers)]);
+    }
+}
