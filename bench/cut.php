@@ -29,10 +29,10 @@ $handsOf = static fn (Piece $piece): array => array_map(
 );
 $cut = static function (Piece $piece, array $hands): int {
     $likeness = Likeness::of($piece);
-    Sections::of($piece, $likeness);
+    Sections::find($piece, $likeness);
     $difficulty = Difficulty::of($piece, array_values(array_filter($hands, static fn (mixed $of): bool => $of instanceof BothHands)));
     $spots = $difficulty->spots(96);
-    $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, $likeness, 2, $difficulty->weights), $spots);
+    $order = TeachingOrder::reckon(Method::Forward, ChunkTree::of($piece, $likeness, 2, $difficulty->weights), $spots);
     $known = array_filter($order, static fn (TaughtChunk $taught): bool => null !== $difficulty->hardest($taught->chunk));
 
     return count($spots) + count($known);
@@ -53,7 +53,7 @@ Stopwatch::print(
     Stopwatch::medians(
         array_combine(
             array_column(Method::cases(), 'value'),
-            array_map(static fn (Method $method): Closure => static fn () => TeachingOrder::of($method, $tree, $spots), Method::cases()),
+            array_map(static fn (Method $method): Closure => static fn () => TeachingOrder::reckon($method, $tree, $spots), Method::cases()),
         ),
         5,
         1,

@@ -132,7 +132,7 @@ final readonly class ChunkTree
     private static function starts(Piece $piece, Likeness $likeness, Borders $borders): array
     {
         $starts = [];
-        foreach (\array_slice(Sections::of($piece, $likeness), 1) as $section) {
+        foreach (\array_slice(Sections::find($piece, $likeness), 1) as $section) {
             $border = $borders->into($section->from);
             if (null !== $border) {
                 $starts[] = $border->place;

@@ -7,7 +7,7 @@ namespace CoinStair\Core\Difficulty;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\Hands\BothHands;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 
@@ -37,7 +37,7 @@ final readonly class Difficulty
     public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
     {
         $parts = $moves = $others = $weights = [];
-        $texture = Texture::of($piece);
+        $texture = Texture::find($piece);
         foreach ($hands as $of) {
             $newness = self::newness($of, $introduced[$of->instrument()->value] ?? []);
             foreach ($newness as $index => $how) {
@@ -45,7 +45,7 @@ final readonly class Difficulty
                 $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
             }
             $parts[] = $of->instrument();
-            $moves[] = $line = MovesOfLine::of(MoveTimes::of($of, $factors, $newness));
+            $moves[] = $line = MovesOfLine::of(MoveTimes::reckon($of, $factors, $newness));
             array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $line, $texture));
         }
 
@@ -146,7 +146,7 @@ final readonly class Difficulty
         $begun = array_fill_keys($introduced, true);
         $newness = [];
         foreach ($hands->fingering->choices as $index => $choice) {
-            $place = null === $choice ? '' : HandMarks::place($hands->fingering, $choice);
+            $place = null === $choice ? '' : FingerMarks::place($hands->fingering, $choice);
             if (null !== $choice && !isset($known[$place])) {
                 $newness[$index] = isset($begun[$place]) ? Newness::Introduced : Newness::New;
             }

@@ -52,7 +52,7 @@ final class MoveTimes
      *
      * @return list<Move> in order; notes out of reach have none
      */
-    public static function of(BothHands $hands, array $factors = [], array $newness = []): array
+    public static function reckon(BothHands $hands, array $factors = [], array $newness = []): array
     {
         $self = new self($hands, $factors);
         $moves = [];

@@ -6,8 +6,8 @@ namespace CoinStair\Core\Difficulty;
 
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\Hands\BothHands;
-use CoinStair\Core\LeftHand\HandMark;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMark;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Notice;
@@ -142,7 +142,7 @@ final class Spots
             if ($note->at - $end > self::LONG_REST_BEATS * $hands->piece->beatTicks) {
                 $sentences[] = 'The entry after a long rest.';
             }
-            if (\in_array(HandMark::New, $hands->fingerMarks[$index], true)) {
+            if (\in_array(FingerMark::New, $hands->fingerMarks[$index], true)) {
                 // A new place is a spot where it is met first in the piece.
                 $name = self::placeName($hands, $index);
                 if (!isset($met[$name])) {
@@ -184,6 +184,6 @@ final class Spots
     {
         $choice = $hands->fingering->choices[$index];
 
-        return null === $choice ? '' : HandMarks::place($hands->fingering, $choice);
+        return null === $choice ? '' : FingerMarks::place($hands->fingering, $choice);
     }
 }

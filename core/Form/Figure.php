@@ -20,7 +20,7 @@ enum Figure: string
     private const TRIADS = ['major' => [0, 4, 7], 'minor' => [0, 3, 7], 'diminished' => [0, 3, 6]];
 
     /** @return list<self> of one measure of a part, in its first voice */
-    public static function of(Part $part, int $position): array
+    public static function find(Part $part, int $position): array
     {
         $pitches = self::pitches($part, $position);
         if (\count($pitches) < self::LEAST) {

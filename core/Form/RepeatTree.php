@@ -30,7 +30,7 @@ final class RepeatTree
     }
 
     /** @return array{list<int|RepeatSection>, list<Notice>} */
-    public static function of(Piece $piece): array
+    public static function read(Piece $piece): array
     {
         $tree = new self($piece);
         $tree->build();

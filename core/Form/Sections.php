@@ -18,7 +18,7 @@ final class Sections
     private const PRIME = '′';
 
     /** @return non-empty-list<Section> */
-    public static function of(Piece $piece, Likeness $likeness): array
+    public static function find(Piece $piece, Likeness $likeness): array
     {
         $count = \count($piece->measures);
         $borders = self::marked($piece) ?: self::repeated($likeness, $piece->measures[0]->isShort() ? 1 : 0);

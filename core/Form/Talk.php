@@ -38,9 +38,9 @@ final readonly class Talk
     {
         $numbers = MeasureNumbers::of($piece)->all();
         if ($piece->isOutline()) {
-            return new self(self::sections(Sections::of($piece, $likeness), $numbers), [], [], []);
+            return new self(self::sections(Sections::find($piece, $likeness), $numbers), [], [], []);
         }
-        $sections = Sections::of($piece, $likeness);
+        $sections = Sections::find($piece, $likeness);
 
         return new self(
             [
@@ -217,7 +217,7 @@ final readonly class Talk
             }
             $seen[$likeness->classes[$position]] = true;
             foreach ($piece->parts as $part) {
-                $figure = Figure::of($part, $position)[0] ?? null;
+                $figure = Figure::find($part, $position)[0] ?? null;
                 if (null !== $figure) {
                     $told[] = self::figure($figure, $part, $position, $measure->key, $numbers);
                     break;
@@ -294,7 +294,7 @@ final readonly class Talk
             $names[$part->id] = '' === $part->name ? $part->id : $part->name;
         }
         $told = [];
-        foreach (Texture::of($piece) as $span) {
+        foreach (Texture::find($piece) as $span) {
             $all = \count($piece->parts) - \count($span->rests);
             if (0 === $all) {
                 continue;

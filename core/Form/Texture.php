@@ -30,7 +30,7 @@ final readonly class Texture
     }
 
     /** @return list<self> neighboring measures with the same texture are one span */
-    public static function of(Piece $piece): array
+    public static function find(Piece $piece): array
     {
         $spans = [];
         foreach (array_keys($piece->measures) as $position) {

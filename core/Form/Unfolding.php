@@ -19,7 +19,7 @@ final class Unfolding
     /**
      * @param bool $repeatsAfterJump play repeats again after D.C. or D.S.
      */
-    public static function of(Piece $piece, Reading $reading, bool $repeatsAfterJump = false): PlayOrder
+    public static function unfold(Piece $piece, Reading $reading, bool $repeatsAfterJump = false): PlayOrder
     {
         if (Reading::Once === $reading) {
             return new PlayOrder(
@@ -27,7 +27,7 @@ final class Unfolding
                 [],
             );
         }
-        [$items, $notices] = RepeatTree::of($piece);
+        [$items, $notices] = RepeatTree::read($piece);
         $straight = self::expand($items, false);
         if (Reading::Plain === $reading) {
             return new PlayOrder($straight, $notices);

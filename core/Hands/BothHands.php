@@ -8,8 +8,8 @@ use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\HandMark;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMark;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\Reasons;
 use CoinStair\Core\RightHand\Bowing;
@@ -32,7 +32,7 @@ final readonly class BothHands
     /**
      * @param Piece                  $piece       with the part of the instrument, derived where the score has none
      * @param float                  $second      seconds a tick
-     * @param list<list<HandMark>>   $fingerMarks of each note
+     * @param list<list<FingerMark>> $fingerMarks of each note
      * @param list<list<StrokeMark>> $strokeMarks of each stroke: those of its direction and of its way
      * @param list<HandNotice>       $notices
      * @param list<Override>         $lost        overrides whose note is gone or another
@@ -62,7 +62,7 @@ final readonly class BothHands
 
     /**
      * @param int          $tempo beats a minute
-     * @param list<string> $known places that the class knows, as HandMarks::place() names them; nothing is new if none are given
+     * @param list<string> $known places that the class knows, as FingerMarks::place() names them; nothing is new if none are given
      *
      * @throws \InvalidArgumentException for an instrument without strings
      */
@@ -109,7 +109,7 @@ final readonly class BothHands
 
     public function reason(int $note): Notice
     {
-        return Reasons::of($this->fingering, $note, $this->fingeringPolicy);
+        return Reasons::tell($this->fingering, $note, $this->fingeringPolicy);
     }
 
     /**
@@ -118,8 +118,8 @@ final readonly class BothHands
     public function isToBeShown(int $note): bool
     {
         return isset($this->first[$note])
-            || \in_array(HandMark::Printed, $this->fingerMarks[$note], true)
-            || \in_array(HandMark::Override, $this->fingerMarks[$note], true);
+            || \in_array(FingerMark::Printed, $this->fingerMarks[$note], true)
+            || \in_array(FingerMark::Override, $this->fingerMarks[$note], true);
     }
 
     public function instrument(): Instrument
@@ -225,10 +225,10 @@ final readonly class BothHands
         array $divided,
     ): self {
         $policy = $policies->fingering($instrument, $second);
-        $fingering = Fingering::of(Line::of($piece, $part, $voice, $overrides), $policy);
-        $bowing = Bowing::of($piece, Strokes::of($piece, $part, $voice, $overrides), $policies->bowing);
+        $fingering = Fingering::of(Line::read($piece, $part, $voice, $overrides), $policy);
+        $bowing = Bowing::of($piece, Strokes::read($piece, $part, $voice, $overrides), $policies->bowing);
         $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start);
-        [$used, $notices] = BowUse::of($bowing->strokes, $path, $instrument, $second, $policies->level);
+        [$used, $notices] = BowUse::reckon($bowing->strokes, $path, $instrument, $second, $policies->level);
         $strokeMarks = [];
         foreach ($bowing->strokes as $index => $stroke) {
             $strokeMarks[] = [...$stroke->marks, ...$used[$index]];
@@ -245,7 +245,7 @@ final readonly class BothHands
             $policy,
             $second,
             $fingering,
-            HandMarks::of($fingering, $policy, $known),
+            FingerMarks::find($fingering, $policy, $known),
             $bowing,
             $path,
             $strokeMarks,
@@ -267,7 +267,7 @@ final readonly class BothHands
         $first = [];
         $met = array_fill_keys($known, true);
         foreach ($fingering->choices as $index => $choice) {
-            $place = null === $choice ? '' : HandMarks::place($fingering, $choice);
+            $place = null === $choice ? '' : FingerMarks::place($fingering, $choice);
             if (null !== $choice && !isset($met[$place])) {
                 $first[$index] = true;
                 if ([] === $known) {

@@ -27,7 +27,7 @@ final readonly class BowAgreement
      *
      * @return list<self>
      */
-    public static function of(array $parts, int $from, int $to): array
+    public static function compare(array $parts, int $from, int $to): array
     {
         $rows = array_map(self::byMeasure(...), $parts);
         $found = [];

@@ -12,7 +12,7 @@ use CoinStair\Core\Score\Event;
 final class BowRibbon
 {
     /** @return list<RibbonStroke> of the strokes that begin in these measures */
-    public static function of(BothHands $hands, int $from, int $to): array
+    public static function draw(BothHands $hands, int $from, int $to): array
     {
         $events = array_values(array_filter(array_merge(...$hands->part->measures), static fn (Event $event): bool => !$event->isGrace()));
         $after = [];

@@ -8,7 +8,7 @@ use CoinStair\Core\LeftHand\BassHand;
 use CoinStair\Core\LeftHand\BeneathPolicy;
 use CoinStair\Core\LeftHand\FifthPolicy;
 use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\Hands;
+use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\LeftHand\KeepDownPolicy;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\LeftHand\PlacePolicy;
@@ -93,12 +93,12 @@ final readonly class HandPolicies
      */
     public static function of(int $level, array $choices): self
     {
-        $level = max(1, min(Hands::LEVELS, $level));
+        $level = max(1, min(HandFrames::LEVELS, $level));
         $positions = $marks = [];
         foreach (Instrument::strings() as $instrument) {
             $named = \is_array($choices['positions'] ?? null) ? $choices['positions'][$instrument->value] ?? null : null;
             $positions[$instrument->value] = \is_array($named)
-                ? array_values(array_intersect(Hands::positions($instrument), ['I', ...array_filter($named, is_string(...))]))
+                ? array_values(array_intersect(HandFrames::positions($instrument), ['I', ...array_filter($named, is_string(...))]))
                 : null;
         }
         foreach (\is_array($choices['marks'] ?? null) ? $choices['marks'] : self::USUAL_MARKS as $mark) {
@@ -160,7 +160,7 @@ final readonly class HandPolicies
         $choices = array_diff_assoc($this->chosen(), $usual->chosen());
         $positions = [];
         foreach (Instrument::strings() as $instrument) {
-            if ($this->positionsOf($instrument) !== Hands::positions($instrument, $this->level)) {
+            if ($this->positionsOf($instrument) !== HandFrames::positions($instrument, $this->level)) {
                 $positions[$instrument->value] = $this->positionsOf($instrument);
             }
         }
@@ -173,7 +173,7 @@ final readonly class HandPolicies
     /** @return list<string> names of the positions that this class uses */
     public function positionsOf(Instrument $instrument): array
     {
-        return $this->positions[$instrument->value] ?? Hands::positions($instrument, $this->level);
+        return $this->positions[$instrument->value] ?? HandFrames::positions($instrument, $this->level);
     }
 
     /**

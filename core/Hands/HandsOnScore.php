@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Hands;
 
 use CoinStair\Core\LeftHand\Candidate;
-use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\ShowWhere;
 use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\Score\BowMark;
@@ -118,7 +118,7 @@ final class HandsOnScore
                             $choice->stops(),
                         ),
                     );
-            $text .= \in_array(HandMark::Override, $hands->fingerMarks[$index], true) ? ' (set)' : '';
+            $text .= \in_array(FingerMark::Override, $hands->fingerMarks[$index], true) ? ' (set)' : '';
             $hand = $hands->fingering->hand($index)->position ?? $position;
             if (null !== $choice && !$choice->isOpen() && $hand !== $position) {
                 $text = $hand.' position: '.$text;

@@ -61,7 +61,7 @@ final readonly class PartsFromLine
     /** MIDI number of the lowest open string; 0 for other instruments. */
     public static function lowest(Instrument $instrument): int
     {
-        $strings = OpenString::of($instrument);
+        $strings = OpenString::allOf($instrument);
 
         return [] === $strings ? 0 : $strings[\count($strings) - 1]->pitch->midi();
     }
@@ -159,7 +159,7 @@ final readonly class PartsFromLine
 
     private static function cost(Part $line, Instrument $instrument, int $from, int $to, int $octaves): int
     {
-        $strings = OpenString::of($instrument);
+        $strings = OpenString::allOf($instrument);
         $cost = 0;
         for ($position = $from; $position < $to; ++$position) {
             foreach ($line->events($position) as $event) {

@@ -19,7 +19,7 @@ final readonly class PhraseWays
      *
      * @return list<self> of the phrases that begin in these measures
      */
-    public static function of(BothHands $hands, int $from, int $to): array
+    public static function reckon(BothHands $hands, int $from, int $to): array
     {
         $ways = [];
         $open = null;

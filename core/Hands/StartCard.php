@@ -41,7 +41,7 @@ final readonly class StartCard
      *
      * @return self|null none if nothing is played between, or its first note is out of reach
      */
-    public static function of(BothHands $hands, Place $from, Place $to): ?self
+    public static function find(BothHands $hands, Place $from, Place $to): ?self
     {
         foreach ($hands->fingering->notes as $index => $note) {
             $place = Place::of($note->position, $note->offset);

@@ -18,11 +18,11 @@ final class Fingerboard
     private array $chords = [];
 
     /**
-     * @param array<int, Hand> $hands by the index that candidates name
+     * @param array<int, HandFrame> $hands by the index that candidates name
      */
     public function __construct(private readonly Instrument $instrument, private readonly array $hands)
     {
-        $this->strings = OpenString::of($instrument);
+        $this->strings = OpenString::allOf($instrument);
     }
 
     /**

@@ -18,7 +18,7 @@ final readonly class Fingering
      * @param list<LineNote>            $notes
      * @param list<Candidate|null>      $choices  one for each note; none where it is out of reach
      * @param list<list<FingerTrouble>> $troubles of each note
-     * @param list<Hand>                $hands    those of the policy first
+     * @param list<HandFrame>           $hands    those of the policy first
      */
     private function __construct(
         public array $notes,
@@ -92,7 +92,7 @@ final readonly class Fingering
         return max(0, $to->at - $from->at - $from->length) * $policy->secondsPerTick;
     }
 
-    public function hand(int $index): ?Hand
+    public function hand(int $index): ?HandFrame
     {
         $choice = $this->choices[$index] ?? null;
 
@@ -186,7 +186,7 @@ final readonly class Fingering
     /**
      * @param list<LineNote>        $notes
      * @param list<list<Candidate>> $layers
-     * @param list<Hand>            $hands
+     * @param list<HandFrame>       $hands
      *
      * @return array{list<Candidate|null>, float}
      */
@@ -276,7 +276,7 @@ final readonly class Fingering
         return $matrix;
     }
 
-    /** @param list<Hand> $hands */
+    /** @param list<HandFrame> $hands */
     private static function noteCost(
         FingeringPolicy $policy,
         FingeringCost $cost,
@@ -289,7 +289,7 @@ final readonly class Fingering
             PrintedFingers::Suggestion === $policy->printed
             && $note->isPrinted()
             && (null === $note->finger || $candidate->finger === $note->finger)
-            && (null === $note->string || OpenString::of($policy->instrument)[$candidate->string]->letter === $note->string);
+            && (null === $note->string || OpenString::allOf($policy->instrument)[$candidate->string]->letter === $note->string);
 
         return $cost->note($candidate, $note->long) + self::TIE * $tie - ($suggested ? self::SUGGESTED : 0.0);
     }

@@ -45,10 +45,10 @@ final readonly class FingeringCost
     /** @var list<int> MIDI numbers of the open strings */
     private array $open;
 
-    /** @param list<Hand> $hands */
+    /** @param list<HandFrame> $hands */
     public function __construct(private Instrument $instrument, private int $level, private OpenStringPolicy $policy, private array $hands)
     {
-        $this->open = array_map(static fn (OpenString $string): int => $string->pitch->midi(), OpenString::of($instrument));
+        $this->open = array_map(static fn (OpenString $string): int => $string->pitch->midi(), OpenString::allOf($instrument));
         $this->upper = Instrument::Cello !== $instrument && Instrument::Bass !== $instrument;
     }
 

@@ -44,7 +44,7 @@ final readonly class FingeringPolicy
         ?array $positions = null,
         float $secondsPerTick = 0.0,
     ): self {
-        if (Instrument::Other === $instrument || $level < 1 || $level > Hands::LEVELS) {
+        if (Instrument::Other === $instrument || $level < 1 || $level > HandFrames::LEVELS) {
             throw new \InvalidArgumentException('Fingers are found for violin, viola, cello and bass, in years 1 to 4.');
         }
 
@@ -62,13 +62,17 @@ final readonly class FingeringPolicy
         );
     }
 
-    /** @return list<Hand> that the search may use */
+    /** @return list<HandFrame> that the search may use */
     public function hands(): array
     {
-        return Hands::of($this->instrument, $this->positions ?? Hands::positions($this->instrument, $this->level), $this->bassHand);
+        return HandFrames::allOf(
+            $this->instrument,
+            $this->positions ?? HandFrames::positions($this->instrument, $this->level),
+            $this->bassHand,
+        );
     }
 
-    /** @return list<Hand> the same, and after them all others of the instrument, for what a teacher sets himself */
+    /** @return list<HandFrame> the same, and after them all others of the instrument, for what a teacher sets himself */
     public function allHands(): array
     {
         $allowed = $this->hands();
@@ -76,7 +80,11 @@ final readonly class FingeringPolicy
 
         return [
             ...$allowed,
-            ...Hands::of($this->instrument, array_values(array_diff(Hands::positions($this->instrument), $positions)), $this->bassHand),
+            ...HandFrames::allOf(
+                $this->instrument,
+                array_values(array_diff(HandFrames::positions($this->instrument), $positions)),
+                $this->bassHand,
+            ),
         ];
     }
 

@@ -61,7 +61,7 @@ final class FirstPosition
      */
     public static function find(Instrument $instrument, Pitch $pitch): ?array
     {
-        foreach (OpenString::of($instrument) as $string) {
+        foreach (OpenString::allOf($instrument) as $string) {
             $semitones = $pitch->midi() - $string->pitch->midi();
             if (0 === $semitones) {
                 return [$string, 0, Placement::Natural];
@@ -90,7 +90,7 @@ final class FirstPosition
     /** A first-year hand has the note: first position, on the bass III as well. */
     public static function reaches(Instrument $instrument, int $midi): bool
     {
-        $strings = OpenString::of($instrument);
+        $strings = OpenString::allOf($instrument);
 
         return [] === $strings
             || ($midi >= $strings[\count($strings) - 1]->pitch->midi()
@@ -110,7 +110,7 @@ final class FirstPosition
             return self::$tables[$instrument->value];
         }
         $table = [];
-        foreach (Hands::of($instrument, Instrument::Bass === $instrument ? ['half'] : []) as $hand) {
+        foreach (HandFrames::allOf($instrument, Instrument::Bass === $instrument ? ['half'] : []) as $hand) {
             foreach ($hand->fingers as $finger => $places) {
                 foreach ($places as [$semitones, $placement]) {
                     $table[$finger][('half' === $hand->position ? Placement::Low : $placement)->value] = $semitones;

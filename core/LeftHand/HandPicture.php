@@ -28,11 +28,11 @@ final readonly class HandPicture
     /**
      * @param int          $from  first measure position
      * @param int          $to    measure position after the last
-     * @param list<string> $known places that the class knows, as HandMarks::place() names them; nothing is new if none are given
+     * @param list<string> $known places that the class knows, as FingerMarks::place() names them; nothing is new if none are given
      */
     public static function of(Fingering $fingering, Instrument $instrument, Key $key, int $from, int $to, array $known = []): self
     {
-        $open = OpenString::of($instrument);
+        $open = OpenString::allOf($instrument);
         $used = array_fill(0, \count($open), []);
         foreach ($fingering->notes as $index => $note) {
             $choice = $fingering->choices[$index];
@@ -40,7 +40,7 @@ final readonly class HandPicture
                 continue;
             }
             foreach ($choice->stops() as $at => $stop) {
-                $name = HandMarks::place($fingering, $stop);
+                $name = FingerMarks::place($fingering, $stop);
                 $pitch = 0 === $at ? $note->pitch : $note->upper[$at - 1];
                 $used[$stop->string][$name][] = [$stop, $pitch];
             }
@@ -109,7 +109,7 @@ final readonly class HandPicture
             }
             $pitch = FirstPosition::pitch($instrument, $string, $finger, null, $key);
             $semitones = $pitch->midi() - $string->pitch->midi();
-            foreach (Hands::of($instrument, [])[0]->fingers[$finger] as [$above, $placement]) {
+            foreach (HandFrames::allOf($instrument, [])[0]->fingers[$finger] as [$above, $placement]) {
                 if ($above === $semitones) {
                     $spots[] = self::spot(
                         new Candidate((int) array_search($string, $open, true), $finger, $placement, $semitones, 0),

@@ -22,7 +22,7 @@ final class Line
      *
      * @return list<LineNote>
      */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
+    public static function read(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
     {
         $rows = [];
         $at = $end = $openSlurs = 0;

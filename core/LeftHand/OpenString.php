@@ -22,7 +22,7 @@ final readonly class OpenString
     }
 
     /** @return list<self> the highest first; none for other instruments */
-    public static function of(Instrument $instrument): array
+    public static function allOf(Instrument $instrument): array
     {
         $tuning = self::TUNINGS[$instrument->value] ?? [];
 
@@ -32,7 +32,7 @@ final readonly class OpenString
     /** @param string $letter C, G, D, A or E */
     public static function named(Instrument $instrument, string $letter): ?self
     {
-        foreach (self::of($instrument) as $string) {
+        foreach (self::allOf($instrument) as $string) {
             if ($string->letter === $letter) {
                 return $string;
             }

@@ -24,7 +24,7 @@ final class Reasons
         'tie' => 'Costs as much as {other}; the lower position and finger are taken.',
     ];
 
-    public static function of(Fingering $fingering, int $index, FingeringPolicy $policy): Notice
+    public static function tell(Fingering $fingering, int $index, FingeringPolicy $policy): Notice
     {
         $note = $fingering->notes[$index];
         $choice = $fingering->choices[$index];
@@ -39,7 +39,7 @@ final class Reasons
         if ($note->isSet()) {
             return new Notice(0, 0, 'Set by the teacher.');
         }
-        if ($note->isPrinted() && HandMarks::isAsPrinted($note, $choice, $fingering)) {
+        if ($note->isPrinted() && FingerMarks::isAsPrinted($note, $choice, $fingering)) {
             return new Notice(0, 0, 'Printed in the book.');
         }
         if ($note->tiedFrom) {
@@ -168,7 +168,7 @@ final class Reasons
 
     private static function outOfReach(LineNote $note, FingeringPolicy $policy): Notice
     {
-        $lowest = OpenString::of($policy->instrument)[3]->pitch->midi();
+        $lowest = OpenString::allOf($policy->instrument)[3]->pitch->midi();
         if ($note->pitch->midi() >= $lowest) {
             $hands = $policy->allHands();
             $found = (new Fingerboard($policy->instrument, $hands))->candidates($note->pitch);

@@ -19,4 +19,17 @@ enum Method: string
     case FindIt = 'find-it';
     /** the teacher's own chunks */
     case Own = 'own';
+
+    /** How it goes through the chunks. */
+    public function teaching(): TeachingMethod
+    {
+        return match ($this) {
+            self::SpotFirst => new SpotFirst(),
+            self::Forward => new Forward(),
+            self::LastFirst => new LastFirst(),
+            self::Halves => new Halves(),
+            self::FindIt => new FindIt(),
+            self::Own => new Own(),
+        };
+    }
 }

@@ -52,7 +52,7 @@ final class ChunksReport
      *     chunks: list<ChunkRow>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>,
      * }
      */
-    public static function of(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
+    public static function tell(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
         $forYear = PieceForClass::of($piece, ClassPolicies::ofYear($policies), Standing::unknown(), $goal);
         $plan = CutPlan::of($forYear, $method, [], $instruments);

@@ -35,10 +35,10 @@ final class FormReport
      *     texture: list<array{from: int, to: int, unison: list<list<string>>, rhythm: list<list<string>>, tune: list<string>}>,
      * }
      */
-    public static function of(Piece $piece, int $level = 1): array
+    public static function tell(Piece $piece, int $level = 1): array
     {
         $likeness = Likeness::of($piece);
-        $sections = Sections::of($piece, $likeness);
+        $sections = Sections::find($piece, $likeness);
 
         return [
             'parts' => array_map(
@@ -68,7 +68,7 @@ final class FormReport
                     'rhythm' => $span->rhythm,
                     'tune' => $span->tune,
                 ],
-                Texture::of($piece),
+                Texture::find($piece),
             ),
         ];
     }
@@ -123,7 +123,7 @@ final class FormReport
                     array_unique(
                         array_merge(
                             ...array_map(
-                                static fn (Part $part): array => array_column(Figure::of($part, $position), 'value'),
+                                static fn (Part $part): array => array_column(Figure::find($part, $position), 'value'),
                                 $piece->parts,
                             ),
                         ),

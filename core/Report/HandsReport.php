@@ -6,7 +6,7 @@ namespace CoinStair\Core\Report;
 
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\StrokeMark;
@@ -37,7 +37,7 @@ final class HandsReport
      *     notices: list<NoticeRow>,
      * }
      */
-    public static function of(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo): array
+    public static function tell(Piece $piece, Instrument $instrument, HandPolicies $policies, int $tempo): array
     {
         $hands = BothHands::of($piece, $instrument, $policies, $tempo);
 
@@ -79,7 +79,7 @@ final class HandsReport
                     'semitones' => $choice?->semitones,
                     'hand' => null === $choice ? null : $hands->fingering->hands[$choice->hand]->position,
                     'reason' => $hands->reason($index)->text(),
-                    'marks' => array_map(static fn (HandMark $mark): string => $mark->value, $hands->fingerMarks[$index]),
+                    'marks' => array_map(static fn (FingerMark $mark): string => $mark->value, $hands->fingerMarks[$index]),
                 ];
             }
         }

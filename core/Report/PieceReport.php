@@ -32,12 +32,12 @@ use CoinStair\Core\Score\Ticks;
 final class PieceReport
 {
     /** @return Report */
-    public static function of(ReadResult $read): array
+    public static function tell(ReadResult $read): array
     {
         $piece = $read->piece;
-        $printed = Unfolding::of($piece, Reading::Printed);
-        $plain = Unfolding::of($piece, Reading::Plain);
-        $once = Unfolding::of($piece, Reading::Once);
+        $printed = Unfolding::unfold($piece, Reading::Printed);
+        $plain = Unfolding::unfold($piece, Reading::Plain);
+        $once = Unfolding::unfold($piece, Reading::Once);
         $quarters = static fn (PlayOrder $order): string => Ticks::quarters($order->ticks($piece));
 
         return [

@@ -25,7 +25,7 @@ final class BowUse
      *
      * @return array{list<list<StrokeMark>>, list<HandNotice>} marks of each stroke beside those of its direction, and notices
      */
-    public static function of(array $strokes, BowPath $path, Instrument $instrument, float $secondsPerTick, int $level = 1): array
+    public static function reckon(array $strokes, BowPath $path, Instrument $instrument, float $secondsPerTick, int $level = 1): array
     {
         $marks = $notices = [];
         foreach ($strokes as $index => $step) {

@@ -231,7 +231,7 @@ final readonly class Bowing
         $notices = [];
         $last = null;
         $position = -1;
-        foreach (Unfolding::of($piece, Reading::Printed)->visits as $visit) {
+        foreach (Unfolding::unfold($piece, Reading::Printed)->visits as $visit) {
             $steps = $byMeasure[$visit->position] ?? [];
             $back = $visit->position <= $position;
             if (

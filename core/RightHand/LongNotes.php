@@ -19,7 +19,7 @@ final class LongNotes
      *
      * @return list<LongNote>
      */
-    public static function of(
+    public static function find(
         Piece $piece,
         array $strokes,
         Instrument $instrument,

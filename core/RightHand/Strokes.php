@@ -47,7 +47,7 @@ final class Strokes
     }
 
     /** @return list<Stroke> in written order, each measure once */
-    public static function of(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
+    public static function read(Piece $piece, Part $part, int $voice = 1, ?Overrides $overrides = null): array
     {
         $self = new self($piece, $overrides ?? Overrides::none());
         foreach ($piece->measures as $position => $measure) {

@@ -28,7 +28,7 @@ final class Touches
     private const UNSAID = 2;
 
     /** @return list<TouchChange> */
-    public static function of(Part $part, ContactPolicy $contact, AmountPolicy $amount): array
+    public static function find(Part $part, ContactPolicy $contact, AmountPolicy $amount): array
     {
         $changes = [];
         $dynamic = Dynamic::MezzoForte;

@@ -16,7 +16,7 @@ final class Excerpt
      *
      * @throws \InvalidArgumentException if nothing is left
      */
-    public static function of(Piece $piece, int $from, int $to, ?array $parts = null): Piece
+    public static function cut(Piece $piece, int $from, int $to, ?array $parts = null): Piece
     {
         $from = max(0, $from);
         $measures = [];

@@ -96,7 +96,7 @@ final class CutPlan
     /** @return non-empty-list<TaughtChunk> */
     public function order(): array
     {
-        return $this->order ??= TeachingOrder::of($this->method, $this->tree(), $this->spots(), array_values($this->own));
+        return $this->order ??= TeachingOrder::reckon($this->method, $this->tree(), $this->spots(), array_values($this->own));
     }
 
     /** @return list<PlannedStep> */
@@ -104,13 +104,13 @@ final class CutPlan
     {
         $policies = $this->of->policies;
 
-        return $this->steps ??= Proposal::of($this->order(), $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
+        return $this->steps ??= Proposal::reckon($this->order(), $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
     }
 
     /** @return list<StepTime> one for each step */
     public function times(): array
     {
-        return $this->times ??= SequenceTime::of(
+        return $this->times ??= SequenceTime::reckon(
             $this->of->piece,
             $this->goal,
             array_map(

@@ -21,7 +21,7 @@ final class Proposal
      *
      * @return list<PlannedStep>
      */
-    public static function of(array $order, \Closure $comfort, int $goal, CoinRule $rule, Growth $growth): array
+    public static function reckon(array $order, \Closure $comfort, int $goal, CoinRule $rule, Growth $growth): array
     {
         $steps = [];
         $practised = new Practised();

@@ -18,7 +18,7 @@ final class SequenceTime
      *
      * @return list<StepTime> one for each step
      */
-    public static function of(Piece $piece, int $goal, array $steps): array
+    public static function reckon(Piece $piece, int $goal, array $steps): array
     {
         $times = [];
         $practised = new Practised();

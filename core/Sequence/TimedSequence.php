@@ -40,7 +40,7 @@ final readonly class TimedSequence
         }
         $times = $memory->remember(
             $piece->fingerprint('times')->with('aim', $goal)->with('steps', array_map(self::told(...), $placed)),
-            static fn (): array => SequenceTime::of($piece->piece, $goal, $placed),
+            static fn (): array => SequenceTime::reckon($piece->piece, $goal, $placed),
         );
         $timed = [];
         foreach ($placed as $index => $one) {

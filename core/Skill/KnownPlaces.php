@@ -6,7 +6,7 @@ namespace CoinStair\Core\Skill;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Hands\BothHands;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Standing\ChunkCoverage;
 use CoinStair\Core\Standing\CoverageState;
 
@@ -40,14 +40,14 @@ final class KnownPlaces
         return self::chunks($coverage, CoverageState::Started);
     }
 
-    /** @return list<string> the places of a chunk on the fingerboard, as HandMarks::place() names them */
-    public static function of(BothHands $hands, Chunk $chunk): array
+    /** @return list<string> the places of a chunk on the fingerboard, as FingerMarks::place() names them */
+    public static function find(BothHands $hands, Chunk $chunk): array
     {
         $places = [];
         foreach ($hands->fingering->notes as $index => $note) {
             $choice = $hands->fingering->choices[$index];
             if (null !== $choice && $note->position >= $chunk->from->position && $note->position <= $chunk->lastPosition()) {
-                $places[HandMarks::place($hands->fingering, $choice)] = true;
+                $places[FingerMarks::place($hands->fingering, $choice)] = true;
             }
         }
 

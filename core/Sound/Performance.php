@@ -96,7 +96,7 @@ final readonly class Performance
     {
         $tempo ??= $piece->goalTempo ?? TempoProposal::of($piece)->tempo;
 
-        return self::of($piece, Unfolding::of($piece, $reading), $tempo, CountIn::ticks($piece, $piece->start(), $tempo));
+        return self::of($piece, Unfolding::unfold($piece, $reading), $tempo, CountIn::ticks($piece, $piece->start(), $tempo));
     }
 
     /** @return list<SoundingNote> by start */

@@ -18,7 +18,7 @@ final readonly class Standing
 
     /**
      * @param iterable<ChunkCoverage>     $coverage
-     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as HandMarks::place()
+     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as FingerMarks::place()
      *                                                names them
      * @param array<string, list<string>> $introduced places that were begun and are not known yet, by instrument
      */

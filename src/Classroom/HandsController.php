@@ -7,7 +7,7 @@ namespace App\Classroom;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\Version;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\LeftHand\Hands;
+use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -65,7 +65,7 @@ final class HandsController extends AbstractController
     {
         $positions = [];
         foreach ($class?->instruments() ?: Instrument::strings() as $instrument) {
-            $all = Hands::positions($instrument);
+            $all = HandFrames::positions($instrument);
             $positions[$instrument->value] = array_combine(
                 $all,
                 array_map(static fn (string $name): bool => \in_array($name, $policies->positionsOf($instrument), true), $all),

@@ -45,7 +45,7 @@ final readonly class LessonLog
         $this->database->executeStatement(
             'UPDATE lesson SET log_size = (SELECT COUNT(*) FROM log_entry WHERE lesson_id = ?), '.
                 'log_hash = (SELECT '.
-                Checksum::of('id').
+                Checksum::over('id').
                 ' FROM log_entry WHERE lesson_id = ?) WHERE id = ?',
             [$lesson->getId(), $lesson->getId(), $lesson->getId()],
         );

@@ -181,7 +181,7 @@ final readonly class LessonPlayers
                 ? $hands->piece->withParts([$marked])
                 : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
         $shown = Notation::ofChunk($together, $chunk, [$marked->id]);
-        $card = StartCard::of($hands, $chunk->from, $chunk->to);
+        $card = StartCard::find($hands, $chunk->from, $chunk->to);
 
         return $shown + [
             'tones' => self::tones($together, $hands->part, $chunk),

@@ -35,7 +35,9 @@ async function check(page, name) {
     expect.soft(found).toEqual([]);
 }
 
-async function walk(page) {
+test.describe.configure({ mode: 'parallel' });
+
+async function walkLists(page) {
     await page.goto('/sign-in');
     await check(page, 'sign in');
     await signIn(page);
@@ -54,6 +56,10 @@ async function walk(page) {
         await page.goto(address);
         await check(page, address);
     }
+}
+
+async function walkPieces(page) {
+    await signIn(page);
     await page.goto('/library/entry');
     await page.locator('#text').fill('D E F G | A B A G F ;');
     await expect(page.locator('.typed mark').first()).toBeVisible();
@@ -91,6 +97,10 @@ async function walk(page) {
     await page.goBack();
     await page.getByRole('link', { name: 'Title and tempo' }).click();
     await check(page, 'piece settings');
+}
+
+async function walkTeaching(page) {
+    await signIn(page);
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Mill Lane Two' }).click();
     await check(page, 'class');
@@ -127,10 +137,12 @@ async function walk(page) {
     await check(page, 'end');
 }
 
-test('every screen, on both grounds and in three windows', async ({ page }) => {
-    test.setTimeout(240_000);
-    await walk(page);
-});
+for (const [name, walk] of Object.entries({ lists: walkLists, pieces: walkPieces, teaching: walkTeaching })) {
+    test(`every screen of ${name}, on both grounds and in three windows`, async ({ page }) => {
+        test.setTimeout(240_000);
+        await walk(page);
+    });
+}
 
 test('the keys lead everywhere and the focus is seen', async ({ page }) => {
     await signIn(page);

@@ -122,7 +122,12 @@ final class FrameTest extends WebCase
         yield 'one bar' => ['en_GB', '%count% measures', ['%count%' => 1], '1 bar'];
         yield 'eight bars' => ['en_GB', '%count% measures', ['%count%' => 8], '8 bars'];
         yield 'a coin in all' => ['en_US', 'rule.row', ['%count%' => 1], '1 coin'];
-        yield 'a number as text' => ['en_GB', 'Each of the {count} measures is to be learned.', ['{count}' => '9'], 'Each of the 9 bars is to be learned.'];
+        yield 'a number as text' => [
+            'en_GB',
+            'Each of the {count} measures is to be learned.',
+            ['{count}' => '9'],
+            'Each of the 9 bars is to be learned.',
+        ];
         $beats = 'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.';
         $values = ['{measure}' => '3', '{meter}' => '4/4', '{wanted}' => '4'];
         yield 'one beat' => ['en_US', $beats, ['{beats}' => '1'] + $values, 'Measure 3 holds 1 beat; its meter 4/4 asks for 4.'];

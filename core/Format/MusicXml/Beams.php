@@ -19,7 +19,7 @@ final class Beams
      *
      * @return array<string, array<int, string>> by event id
      */
-    public static function of(array $events, Meter $meter, int $shift): array
+    public static function group(array $events, Meter $meter, int $shift): array
     {
         $group = [];
         $beams = [];

@@ -332,7 +332,7 @@ final class Writer
                 $this->move('backup', $time);
                 $time = 0;
             }
-            $beams = Beams::of($events, $measure->meter, $shift);
+            $beams = Beams::group($events, $measure->meter, $shift);
             $tuplet = new TupletBrackets($events);
             foreach ($events as $event) {
                 if ($event->start > $time) {

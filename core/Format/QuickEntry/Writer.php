@@ -24,7 +24,7 @@ final class Writer
      */
     public static function letters(Piece $piece, Part $part, int $from, int $to, bool $signs = true): Entry
     {
-        $excerpt = Excerpt::of($piece, $from, $to, [$part->id]);
+        $excerpt = Excerpt::cut($piece, $from, $to, [$part->id]);
         [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], null, $signs);
         $first = $excerpt->measures[0];
 
@@ -49,7 +49,7 @@ final class Writer
      */
     public static function fingers(Piece $piece, Part $part, int $from, int $to): Entry
     {
-        $excerpt = Excerpt::of($piece, $from, $to, [$part->id]);
+        $excerpt = Excerpt::cut($piece, $from, $to, [$part->id]);
         $holding = null;
         $tones = static function (Event $event, Key $key, string $length) use ($part, &$holding): ?string {
             $place = 1 === \count($event->pitches) ? FirstPosition::find($part->instrument, $event->pitches[0]) : null;

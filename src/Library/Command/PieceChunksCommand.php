@@ -81,7 +81,7 @@ final class PieceChunksCommand extends Command
         if (null === $read) {
             return Command::FAILURE;
         }
-        $report = ChunksReport::of($read->piece, $instruments, $policies, $tempo, $method);
+        $report = ChunksReport::tell($read->piece, $instruments, $policies, $tempo, $method);
         if ('json' === $options['format']) {
             $output->write(
                 json_encode(

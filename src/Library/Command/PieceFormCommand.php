@@ -39,7 +39,7 @@ final class PieceFormCommand extends Command
         if (null === $read) {
             return Command::FAILURE;
         }
-        $report = FormReport::of($read->piece, $level);
+        $report = FormReport::tell($read->piece, $level);
         if ('json' === $options['format']) {
             $output->write(
                 json_encode(

@@ -72,7 +72,7 @@ final class PieceHandsCommand extends Command
         if (null === $read) {
             return Command::FAILURE;
         }
-        $report = HandsReport::of($read->piece, $instrument, $policies, $tempo);
+        $report = HandsReport::tell($read->piece, $instrument, $policies, $tempo);
         if ('json' === $options['format']) {
             $output->write(
                 json_encode(

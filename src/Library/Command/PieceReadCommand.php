@@ -46,7 +46,7 @@ final class PieceReadCommand extends Command
         if ('json' === $format) {
             $output->write(
                 json_encode(
-                    PieceReport::of($read),
+                    PieceReport::tell($read),
                     \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
                 )."\n",
                 false,
@@ -61,7 +61,7 @@ final class PieceReadCommand extends Command
 
     private function text(ReadResult $read, OutputInterface $output): void
     {
-        $report = PieceReport::of($read);
+        $report = PieceReport::tell($read);
         $numbers = MeasureNumbers::of($read->piece);
         $output->writeln([
             $report['title'].('' === $report['composer'] ? '' : ', '.$report['composer']),

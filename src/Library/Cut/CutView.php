@@ -130,7 +130,7 @@ final readonly class CutView
         $holdsBack = $plan->holdsBack();
 
         return new ShownCut(
-            MeasureMap::of($score, $likeness, $shown, Sections::of($score, $likeness), $heat, $coverage),
+            MeasureMap::of($score, $likeness, $shown, Sections::find($score, $likeness), $heat, $coverage),
             array_map(fn (MapChunk $chunk): array => $this->chunk($score, $chunk), $shown),
             array_map(
                 fn (array $spots): array => $this->spot($score, $spots, \count($plan->instruments)),

@@ -44,7 +44,7 @@ final class EntryController extends AbstractController
 
         return $this->render(
             'library/_entry_preview.html.twig',
-            EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+            EntryPreview::tell(Reader::read(EntryForm::entry($fields)), $fields['text']),
         );
     }
 
@@ -160,7 +160,7 @@ final class EntryController extends AbstractController
         return $this->render(
             'library/entry.html.twig',
             ['fields' => $fields, 'said' => $said, 'parts' => EntryForm::parts($fields)] +
-                EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+                EntryPreview::tell(Reader::read(EntryForm::entry($fields)), $fields['text']),
             new Response(null, $status),
         );
     }

@@ -25,7 +25,7 @@ final class EntryPreview
      *
      * @return array<string, mixed>
      */
-    public static function of(EntryResult $result, string $typed, ?array $numbers = null): array
+    public static function tell(EntryResult $result, string $typed, ?array $numbers = null): array
     {
         return [
             'numbers' => $numbers ?? array_map(static fn (MeasureCount $count): string => $count->number, $result->counts),

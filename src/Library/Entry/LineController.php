@@ -64,7 +64,7 @@ final class LineController extends AbstractController
 
         return $this->render(
             'library/_entry_preview.html.twig',
-            EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)),
+            EntryPreview::tell(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)),
         );
     }
 
@@ -149,7 +149,7 @@ final class LineController extends AbstractController
             'to' => $to,
             'entry' => $entry,
             'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1),
-        ] + EntryPreview::of(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
+        ] + EntryPreview::tell(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
     }
 
     /** @return list<string> measure numbers from a position on */

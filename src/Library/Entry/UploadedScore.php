@@ -16,7 +16,7 @@ final class UploadedScore
      *
      * @throws UnreadableFile if it did not arrive, or is too large
      */
-    public static function of(UploadedFile $file): array
+    public static function read(UploadedFile $file): array
     {
         if (!$file->isValid()) {
             $tooLarge = \in_array($file->getError(), [\UPLOAD_ERR_INI_SIZE, \UPLOAD_ERR_FORM_SIZE], true);

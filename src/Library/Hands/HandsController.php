@@ -121,7 +121,7 @@ final class HandsController extends AbstractController
                 'text' => $this->words->lines($hands, $from, $to),
             ];
         }
-        $agreement = BowAgreement::of($all, $from, $to);
+        $agreement = BowAgreement::compare($all, $from, $to);
 
         return $this->render('library/four.html.twig', [
             'piece' => $piece,

@@ -17,7 +17,7 @@ use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\PhraseWays;
 use CoinStair\Core\Hands\StartCard;
-use CoinStair\Core\LeftHand\HandMark;
+use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\HandPicture;
 use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\BowUse;
@@ -59,7 +59,7 @@ final readonly class HandsView
         $set = [];
         foreach ($hands->voices() as $voice) {
             foreach ($voice->fingering->notes as $index => $note) {
-                if (\in_array(HandMark::Override, $voice->fingerMarks[$index], true)) {
+                if (\in_array(FingerMark::Override, $voice->fingerMarks[$index], true)) {
                     $set[] = $note->id;
                 }
             }
@@ -149,7 +149,7 @@ final readonly class HandsView
         $numbers = MeasureNumbers::of($piece->score())->all();
         $arm = ArmLevels::of($hands, $from, $to);
         $longest = $arm->longest();
-        $card = StartCard::of($hands, Place::of($from), Place::of($to));
+        $card = StartCard::find($hands, Place::of($from), Place::of($to));
 
         return [
             'instrument' => $hands->instrument(),
@@ -203,17 +203,17 @@ final readonly class HandsView
                     'start' => $this->words->zone($way->start->value),
                     'end' => $this->words->zone($way->end->value),
                 ],
-                \array_slice(PhraseWays::of($hands, 0, \count($piece->score()->measures)), 0, 40),
+                \array_slice(PhraseWays::reckon($hands, 0, \count($piece->score()->measures)), 0, 40),
             ),
             'touches' => array_map(
                 static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change],
-                \array_slice(Touches::of($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40),
+                \array_slice(Touches::find($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40),
             ),
             'whole' => AmountPolicy::Whole === $hands->policies->amount,
             'long' => array_map(
                 static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note],
                 \array_slice(
-                    LongNotes::of($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players),
+                    LongNotes::find($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players),
                     0,
                     20,
                 ),

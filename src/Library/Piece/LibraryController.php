@@ -47,7 +47,7 @@ final class LibraryController extends AbstractController
         }
         $file = $request->files->get('file');
         try {
-            [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::of($file) : [$pasted, 'pasted.abc'];
+            [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::read($file) : [$pasted, 'pasted.abc'];
             $piece = $import->import($bytes, $name);
         } catch (UnreadableFile $refusal) {
             return $this->form($pasted, $refusal->notice);

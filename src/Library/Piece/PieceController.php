@@ -125,7 +125,7 @@ final class PieceController extends AbstractController
                     );
                 }
                 [$bytes, $name] =
-                    $file instanceof UploadedFile ? UploadedScore::of($file) : throw UnreadableFile::because('Choose a file first.');
+                    $file instanceof UploadedFile ? UploadedScore::read($file) : throw UnreadableFile::because('Choose a file first.');
                 $this->addFlash(
                     'done',
                     0 === $newer->read($piece, $bytes, $name)

@@ -45,7 +45,7 @@ final readonly class PiecePage
     ) {
         $this->piece = $workspace->piece;
         $score = $this->piece->score();
-        $printed = Unfolding::of($score, Reading::Printed);
+        $printed = Unfolding::unfold($score, Reading::Printed);
         $this->seconds = (($printed->ticks($score) / $score->beatTicks) * 60) / $this->piece->getGoalTempo();
         $this->visits = \count($printed->visits);
         $this->notices = [...$this->piece->getNotices(), ...MeasureNumbers::of($score)->notices()];

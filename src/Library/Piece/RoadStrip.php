@@ -32,7 +32,7 @@ final readonly class RoadStrip
     public static function of(Piece $piece, Reading $reading): self
     {
         $numbers = MeasureNumbers::of($piece);
-        $order = Unfolding::of($piece, $reading);
+        $order = Unfolding::unfold($piece, $reading);
         $stops = [];
         $before = -1;
         foreach (\array_slice($order->visits, 0, self::SHOWN) as $visit) {
@@ -50,7 +50,7 @@ final readonly class RoadStrip
         }
         $beats = [];
         foreach (Reading::cases() as $one) {
-            $beats[$one->value] = Unfolding::of($piece, $one)->ticks($piece) / $piece->beatTicks;
+            $beats[$one->value] = Unfolding::unfold($piece, $one)->ticks($piece) / $piece->beatTicks;
         }
 
         return new self($reading, $stops, \count($order->visits), $beats);

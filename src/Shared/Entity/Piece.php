@@ -135,7 +135,7 @@ class Piece implements BelongsToProgram
         $this->meter = $first->meter->name();
         $this->keyName = $first->key->tonic();
         $this->keyMode = $first->key->mode;
-        $order = Unfolding::of($score, Reading::Printed);
+        $order = Unfolding::unfold($score, Reading::Printed);
         $this->beats = $order->ticks($score) / $score->beatTicks;
         $this->score = PieceDocument::encode($score);
         $this->scoreHash = md5($this->score);

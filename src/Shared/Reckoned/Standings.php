@@ -81,7 +81,7 @@ final readonly class Standings
             );
             foreach (Instrument::strings() as $instrument) {
                 $hands = $pieces[(int) $piece->getId()]->hands($instrument);
-                $places[$instrument->value] += array_fill_keys(KnownPlaces::of($hands, $row->chunk()), true);
+                $places[$instrument->value] += array_fill_keys(KnownPlaces::find($hands, $row->chunk()), true);
             }
         }
 

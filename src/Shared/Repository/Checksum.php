@@ -12,7 +12,7 @@ namespace App\Shared\Repository;
 final class Checksum
 {
     /** @param string $columns that tell one state of a row from another */
-    public static function of(string $columns): string
+    public static function over(string $columns): string
     {
         return "COALESCE(BIT_XOR(CONV(LEFT(MD5(CONCAT_WS(':', $columns)), 15), 16, 10)), 0)";
     }

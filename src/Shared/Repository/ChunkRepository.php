@@ -156,7 +156,7 @@ final readonly class ChunkRepository
                         ->getConnection()
                         ->fetchAllAssociative(
                             'SELECT piece_id, COUNT(*) rows_there, '.
-                                Checksum::of($state).
+                                Checksum::over($state).
                                 " state FROM $table WHERE piece_id IN (?) AND program_id = ? GROUP BY piece_id",
                             [$pieces, $this->program->get()->getId()],
                             [ArrayParameterType::INTEGER, ParameterType::INTEGER],

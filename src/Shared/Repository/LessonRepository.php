@@ -43,7 +43,7 @@ final readonly class LessonRepository
             ->getConnection()
             ->fetchAllAssociative(
                 'SELECT class_id, COUNT(*) lessons, '.
-                    Checksum::of('id, day, log_size, log_hash').
+                    Checksum::over('id, day, log_size, log_hash').
                     ' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
                 [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
                 [ArrayParameterType::INTEGER, ParameterType::INTEGER],

@@ -36,7 +36,7 @@ final readonly class HandWords
     {
         $numbers = MeasureNumbers::of($hands->piece)->all();
         $bows = [];
-        foreach (BowRibbon::of($hands, $from, $to) as $one) {
+        foreach (BowRibbon::draw($hands, $from, $to) as $one) {
             $text = \sprintf(
                 '%s %s – %s',
                 $this->translator->trans('bow.'.$one->direction->value),
@@ -104,7 +104,7 @@ final readonly class HandWords
      */
     public function ribbon(BothHands $hands, int $from, int $to): ?array
     {
-        $ribbon = BowRibbon::of($hands, $from, $to);
+        $ribbon = BowRibbon::draw($hands, $from, $to);
 
         return [] === $ribbon
             ? null

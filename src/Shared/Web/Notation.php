@@ -53,7 +53,7 @@ final class Notation
      */
     public static function ofMeasures(Piece $piece, int $from, int $to, ?array $parts = null, ?array $numbers = null): string
     {
-        $excerpt = Excerpt::of($piece, $from, $to, $parts);
+        $excerpt = Excerpt::cut($piece, $from, $to, $parts);
         // The name of a part that stands alone is said beside the notation.
         $excerpt = 1 === \count($excerpt->parts) ? $excerpt->withParts([$excerpt->parts[0]->withName('')]) : $excerpt;
 

@@ -11,7 +11,7 @@ use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Report\ChunksReport;
 use CoinStair\Core\Score\Instrument;
@@ -104,7 +104,7 @@ final class DifficultyTest extends TestCase
         $places = [];
         foreach ($hands->fingering->choices as $choice) {
             self::assertNotNull($choice);
-            $places[] = HandMarks::place($hands->fingering, $choice);
+            $places[] = FingerMarks::place($hands->fingering, $choice);
         }
         self::assertSame([], self::weights($piece, [], []), 'nothing is known of the class: nothing is new');
         self::assertSame([2.5, 2.5], self::weights($piece, [$places[0], $places[1]], []));
@@ -117,7 +117,7 @@ final class DifficultyTest extends TestCase
         foreach (['07-weir-song.abc', '13-ferry-lights.musicxml'] as $file) {
             $piece = ScoreFile::read((string) file_get_contents(\dirname(__DIR__, 3).'/demo/tunes/'.$file))->piece;
             foreach (Method::cases() as $method) {
-                $report = ChunksReport::of($piece, Instrument::strings(), HandPolicies::ofLevel(1), 96, $method);
+                $report = ChunksReport::tell($piece, Instrument::strings(), HandPolicies::ofLevel(1), 96, $method);
                 $chunks = array_column($report['chunks'], null, 'id');
                 self::assertCount(\count($report['chunks']), $chunks, 'ids are unique');
                 foreach ($chunks as $chunk) {

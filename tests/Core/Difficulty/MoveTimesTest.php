@@ -78,8 +78,8 @@ final class MoveTimesTest extends TestCase
     public function testTheClassesOwnFactorAndNewPlacesCount(): void
     {
         $hands = $this->hands('D E z2|');
-        self::assertEqualsWithDelta(0.305 * 1.5, MoveTimes::of($hands, ['left' => 1.5])[0]->seconds, 1e-9);
-        self::assertEqualsWithDelta(0.305, MoveTimes::of($hands, ['bow' => 9.0])[0]->seconds, 1e-9);
+        self::assertEqualsWithDelta(0.305 * 1.5, MoveTimes::reckon($hands, ['left' => 1.5])[0]->seconds, 1e-9);
+        self::assertEqualsWithDelta(0.305, MoveTimes::reckon($hands, ['bow' => 9.0])[0]->seconds, 1e-9);
         $new = BothHands::of(Tunes::abc('D E z2|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72, null, ['D natural 0']);
         self::assertEqualsWithDelta(0.305 * 1.4, Difficulty::of($new->piece, [$new])->moves(Instrument::Violin)[0]->seconds, 1e-9);
     }
@@ -140,7 +140,7 @@ final class MoveTimesTest extends TestCase
     public function testTheHardestMoveOfAnyRunIsThatOfAllItsMoves(): void
     {
         $piece = RandomPieces::piece(7, measures: 16);
-        $list = MoveTimes::of(BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 100));
+        $list = MoveTimes::reckon(BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 100));
         $moves = MovesOfLine::of($list);
         for ($from = 0; $from < \count($piece->measures); ++$from) {
             for ($to = $from + 1; $to <= \count($piece->measures); ++$to) {
@@ -164,7 +164,7 @@ final class MoveTimesTest extends TestCase
     public function testWhatIsIntroducedTakesALittleLongerAndWhatIsNewMore(): void
     {
         $hands = $this->hands('D E F G|');
-        $seconds = static fn (Newness $newness): float => MoveTimes::of($hands, [], [1 => $newness])[0]->seconds;
+        $seconds = static fn (Newness $newness): float => MoveTimes::reckon($hands, [], [1 => $newness])[0]->seconds;
         self::assertEqualsWithDelta(
             [1.15, 1.4],
             [$seconds(Newness::Introduced) / $seconds(Newness::Known), $seconds(Newness::New) / $seconds(Newness::Known)],
@@ -179,7 +179,7 @@ final class MoveTimesTest extends TestCase
      */
     private function movesOf(string $body, string $instrument = 'violin', int $level = 1, array $choices = []): array
     {
-        return MoveTimes::of($this->hands($body, $instrument, $level, $choices));
+        return MoveTimes::reckon($this->hands($body, $instrument, $level, $choices));
     }
 
     /** @param array<string, string> $choices */

@@ -96,7 +96,7 @@ final class BordersTest extends TestCase
         $piece = Outline::of('Jetty', '', '4/4', 'D', '16', '', '', 'A 1, B 9', '')->piece;
         self::assertNotNull($piece);
         $likeness = Likeness::of($piece);
-        self::assertSame(['A', 'B'], array_column(Sections::of($piece, $likeness), 'label'), 'nothing is known to be alike');
+        self::assertSame(['A', 'B'], array_column(Sections::find($piece, $likeness), 'label'), 'nothing is known to be alike');
         self::assertSame(13.0, Borders::of($piece, $likeness)->into(8)?->bonus);
         self::assertSame(15, \count(Borders::of($piece, $likeness)->all));
         self::assertSame([12.0, 36.0], Load::between($piece, [Place::of(0), Place::of(4), $piece->end()]));

@@ -103,7 +103,7 @@ final class LikenessTest extends TestCase
                 ' ',
                 array_map(
                     static fn (Section $section): string => $section->label.' '.$section->from.'–'.$section->to,
-                    Sections::of($piece, Likeness::of($piece)),
+                    Sections::find($piece, Likeness::of($piece)),
                 ),
             ),
         );
@@ -129,7 +129,7 @@ final class LikenessTest extends TestCase
 
     public function testFigures(): void
     {
-        $figures = static fn (string $body): array => array_column(Figure::of(Tunes::abc($body, '4/4', 'D')->parts[0], 0), 'value');
+        $figures = static fn (string $body): array => array_column(Figure::find(Tunes::abc($body, '4/4', 'D')->parts[0], 0), 'value');
         self::assertSame(
             [['scale-run'], ['scale-run'], ['broken-chord'], ['repeated-note'], [], [], ['broken-chord']],
             [
@@ -148,7 +148,7 @@ final class LikenessTest extends TestCase
     {
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
             $piece = ScoreFile::read((string) file_get_contents($file))->piece;
-            $sections = Sections::of($piece, Likeness::of($piece));
+            $sections = Sections::find($piece, Likeness::of($piece));
             $at = 0;
             foreach ($sections as $section) {
                 self::assertSame($at, $section->from, basename($file));

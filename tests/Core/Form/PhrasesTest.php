@@ -178,7 +178,7 @@ final class PhrasesTest extends TestCase
                     implode('+', $span->tune).
                     ' rests '.
                     implode('+', $span->rests),
-                Texture::of($piece),
+                Texture::find($piece),
             ),
         );
     }

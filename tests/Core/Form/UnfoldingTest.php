@@ -19,9 +19,9 @@ final class UnfoldingTest extends TestCase
     public function testPlayOrder(string $body, string $printed, string $plain): void
     {
         $piece = Tunes::abc($body);
-        self::assertSame($printed, implode(' ', Unfolding::of($piece, Reading::Printed)->positions()));
-        self::assertSame($plain, implode(' ', Unfolding::of($piece, Reading::Plain)->positions()));
-        self::assertSame(range(0, \count($piece->measures) - 1), Unfolding::of($piece, Reading::Once)->positions());
+        self::assertSame($printed, implode(' ', Unfolding::unfold($piece, Reading::Printed)->positions()));
+        self::assertSame($plain, implode(' ', Unfolding::unfold($piece, Reading::Plain)->positions()));
+        self::assertSame(range(0, \count($piece->measures) - 1), Unfolding::unfold($piece, Reading::Once)->positions());
     }
 
     /** @return iterable<string, array{string, string, string}> */
@@ -77,7 +77,7 @@ final class UnfoldingTest extends TestCase
     #[DataProvider('malformedMaps')]
     public function testAMalformedMapIsPlayedOnWithANotice(string $body, string $printed, string $notice): void
     {
-        $order = Unfolding::of(Tunes::abc($body), Reading::Printed);
+        $order = Unfolding::unfold(Tunes::abc($body), Reading::Printed);
         self::assertSame($printed, implode(' ', $order->positions()));
         self::assertSame([$notice], array_map(static fn (Notice $given): string => $given->text(), $order->notices));
     }
@@ -106,13 +106,13 @@ final class UnfoldingTest extends TestCase
     public function testRepeatsAfterAJumpAreASetting(): void
     {
         $piece = Tunes::abc('|:C4:|D4!fine!|E4!D.C.!|]');
-        self::assertSame([0, 0, 1, 2, 0, 1], Unfolding::of($piece, Reading::Printed)->positions());
-        self::assertSame([0, 0, 1, 2, 0, 0, 1], Unfolding::of($piece, Reading::Printed, true)->positions());
+        self::assertSame([0, 0, 1, 2, 0, 1], Unfolding::unfold($piece, Reading::Printed)->positions());
+        self::assertSame([0, 0, 1, 2, 0, 0, 1], Unfolding::unfold($piece, Reading::Printed, true)->positions());
     }
 
     public function testEachRepeatThatIsNeverClosedIsTold(): void
     {
-        $order = Unfolding::of(Tunes::abc('|:C4|:D4|E4|]'), Reading::Printed);
+        $order = Unfolding::unfold(Tunes::abc('|:C4|:D4|E4|]'), Reading::Printed);
         self::assertSame([0, 1, 2], $order->positions());
         self::assertCount(2, $order->notices);
     }
@@ -121,20 +121,20 @@ final class UnfoldingTest extends TestCase
     {
         // |: D | G4 | B3 :| twice: each pass is two full measures.
         $piece = Tunes::abc('|:D|G4|B3:|');
-        self::assertSame(2 * 2 * $piece->measures[1]->meter->ticks(), Unfolding::of($piece, Reading::Printed)->ticks($piece));
+        self::assertSame(2 * 2 * $piece->measures[1]->meter->ticks(), Unfolding::unfold($piece, Reading::Printed)->ticks($piece));
     }
 
     public function testTheUnfoldingIsBounded(): void
     {
         $body = str_repeat('|:', 1).str_repeat('C4|:', 14).'D4'.str_repeat(':|E4', 14).':|';
-        $order = Unfolding::of(Tunes::abc($body), Reading::Printed);
+        $order = Unfolding::unfold(Tunes::abc($body), Reading::Printed);
         self::assertCount(Unfolding::LIMIT, $order->visits);
         self::assertStringContainsString('10000', $order->notices[0]->text());
     }
 
     public function testPassesAreCounted(): void
     {
-        $visits = Unfolding::of(Tunes::abc('|:C4|1D4:|2E4|]'), Reading::Printed)->visits;
+        $visits = Unfolding::unfold(Tunes::abc('|:C4|1D4:|2E4|]'), Reading::Printed)->visits;
         self::assertSame(
             [[0, 1], [1, 1], [0, 2], [2, 2]],
             array_map(static fn (Visit $visit): array => [$visit->position, $visit->pass], $visits),
@@ -144,6 +144,6 @@ final class UnfoldingTest extends TestCase
     public function testMinutesAtATempo(): void
     {
         $piece = Tunes::abc('|:C4|D4:|');
-        self::assertEqualsWithDelta(16 / 80, Unfolding::of($piece, Reading::Printed)->minutes($piece, 80), 1e-9);
+        self::assertEqualsWithDelta(16 / 80, Unfolding::unfold($piece, Reading::Printed)->minutes($piece, 80), 1e-9);
     }
 }

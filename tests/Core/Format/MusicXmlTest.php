@@ -49,7 +49,10 @@ final class MusicXmlTest extends TestCase
         self::assertSame([], array_map(static fn (Notice $notice): string => $notice->text(), $again->notices));
         self::assertSame(Tunes::text($piece), Tunes::text($again->piece));
         self::assertEquals($piece->measures, array_map(static fn ($measure) => $measure, self::withoutLabels($again->piece->measures)));
-        self::assertSame(Unfolding::of($piece, Reading::Printed)->positions(), Unfolding::of($again->piece, Reading::Printed)->positions());
+        self::assertSame(
+            Unfolding::unfold($piece, Reading::Printed)->positions(),
+            Unfolding::unfold($again->piece, Reading::Printed)->positions(),
+        );
     }
 
     /**
@@ -150,7 +153,7 @@ final class MusicXmlTest extends TestCase
             self::score(
                 self::measure(
                     '<direction><direction-type><metronome><beat-unit>quarter</beat-unit><beat-unit-dot/>'.
-                    '<per-minute>66</per-minute></metronome></direction-type></direction>'.
+                        '<per-minute>66</per-minute></metronome></direction-type></direction>'.
                         self::note('C', 6),
                     '<time><beats>6</beats><beat-type>8</beat-type></time>',
                 ),
@@ -205,7 +208,7 @@ final class MusicXmlTest extends TestCase
     public function testAnExcerptHasNoLooseEnds(): void
     {
         $piece = Tunes::abc('C(D E2|F2 G)A-|A(B c2|d4)|]', '4/4', 'D');
-        $cut = Excerpt::of($piece, 1, 3);
+        $cut = Excerpt::cut($piece, 1, 3);
         self::assertSame('F#4:2 G4:1 A4:1- | A4:1 B4:1 C#5:2', Tunes::text($cut));
         $xml = Writer::forEngraving($cut, ['2', '3']);
         self::assertSame(0, substr_count($xml, '<slur'));

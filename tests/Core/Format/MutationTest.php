@@ -59,7 +59,7 @@ final class MutationTest extends TestCase
             $started = self::processorSeconds();
             try {
                 $piece = ScoreFile::read($bytes)->piece;
-                Unfolding::of($piece, Reading::Printed);
+                Unfolding::unfold($piece, Reading::Printed);
                 PieceDocument::encode($piece);
                 ++$read;
             } catch (UnreadableFile $refusal) {

@@ -58,7 +58,7 @@ final class StrangersTest extends TestCase
             file_put_contents("$this->folder/$name.mid", ScoreWriter::Midi->write($piece, Performance::read($piece, tempo: 90)));
             $performance = Performance::of(
                 $piece,
-                Unfolding::of($piece, Reading::Printed),
+                Unfolding::unfold($piece, Reading::Printed),
                 90,
                 CountIn::ticks($piece, $piece->start(), 90),
             );

@@ -29,13 +29,13 @@ final class BowsOfPartsTest extends TestCase
             $this->hands($piece, Instrument::Viola),
             $this->hands($piece, Instrument::Cello, $edits),
         ];
-        [$found] = BowAgreement::of($parts, 0, 3);
+        [$found] = BowAgreement::compare($parts, 0, 3);
         self::assertSame(
             [Instrument::Violin, [Instrument::Cello], 1, 2, ['down', 'up', 'down']],
             [$found->follow, $found->differ, $found->from, $found->to, $found->bows],
         );
-        self::assertCount(1, BowAgreement::of($parts, 0, 3));
-        self::assertSame([], BowAgreement::of(\array_slice($parts, 0, 2), 0, 3));
+        self::assertCount(1, BowAgreement::compare($parts, 0, 3));
+        self::assertSame([], BowAgreement::compare(\array_slice($parts, 0, 2), 0, 3));
     }
 
     public function testTheArmChangesItsLevelWhereTheStringChanges(): void
@@ -52,7 +52,7 @@ final class BowsOfPartsTest extends TestCase
 
     public function testEachPhraseStartsAndEndsSomewhereOnTheBow(): void
     {
-        $ways = PhraseWays::of($this->hands(Tunes::abc('D2 E2|F2 G2|z2 A2|'), Instrument::Violin), 0, 3);
+        $ways = PhraseWays::reckon($this->hands(Tunes::abc('D2 E2|F2 G2|z2 A2|'), Instrument::Violin), 0, 3);
         self::assertSame(
             ['0–1 frog–frog', '2–2 frog–tip'],
             array_map(
@@ -60,7 +60,7 @@ final class BowsOfPartsTest extends TestCase
                 $ways,
             ),
         );
-        self::assertCount(1, PhraseWays::of($this->hands(Tunes::abc('D2 E2|F2 G2|z2 A2|'), Instrument::Violin), 2, 3));
+        self::assertCount(1, PhraseWays::reckon($this->hands(Tunes::abc('D2 E2|F2 G2|z2 A2|'), Instrument::Violin), 2, 3));
     }
 
     private function hands(Piece $piece, Instrument $instrument, ?Overrides $edits = null): BothHands

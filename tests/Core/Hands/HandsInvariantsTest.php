@@ -21,7 +21,7 @@ final class HandsInvariantsTest extends TestCase
     public function testEveryFingerSoundsTheWrittenPitchInsideThePolicyOrWithAWarning(): void
     {
         foreach ($this->all() as $label => $hands) {
-            $strings = OpenString::of($hands->instrument());
+            $strings = OpenString::allOf($hands->instrument());
             $allowed = $hands->policies->positionsOf($hands->instrument());
             foreach ($hands->voices() as $voice) {
                 foreach ($voice->fingering->notes as $index => $note) {

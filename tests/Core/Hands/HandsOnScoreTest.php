@@ -75,7 +75,7 @@ final class HandsOnScoreTest extends TestCase
     {
         $hands = $this->hands(Instrument::Violin, 'DE (FG)|A z B2|');
         $events = $this->events($hands->piece);
-        $ribbon = BowRibbon::of($hands, 0, 2);
+        $ribbon = BowRibbon::draw($hands, 0, 2);
         self::assertSame([$events[0]->id, $events[1]->id, $events[2]->id, $events[4]->id, $events[6]->id], array_column($ribbon, 'note'));
         self::assertSame(
             [$events[1]->id, $events[2]->id, $events[4]->id, $events[5]->id, null],
@@ -89,7 +89,7 @@ final class HandsOnScoreTest extends TestCase
                 self::assertSame($ribbon[$index - 1]->to, $stroke->from);
             }
         }
-        self::assertCount(2, BowRibbon::of($hands, 1, 2));
+        self::assertCount(2, BowRibbon::draw($hands, 1, 2));
     }
 
     #[TestWith([0.0, BowZone::Frog])]

@@ -6,8 +6,8 @@ namespace CoinStair\Core\Tests\Hands;
 
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\FingerTrouble;
-use CoinStair\Core\LeftHand\HandMark;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
@@ -36,9 +36,9 @@ final class OverridesTest extends TestCase
         $hands = $this->hands('E !4!A E z|', [['P1-m0-v1-1', 'A4', OverrideKind::Finger, '0']]);
         self::assertSame(0, $hands->fingering->choices[1]?->finger);
         self::assertSame(
-            [HandMark::Override],
+            [FingerMark::Override],
             array_values(
-                array_intersect_key($hands->fingerMarks[1], array_flip(array_keys($hands->fingerMarks[1], HandMark::Override, true))),
+                array_intersect_key($hands->fingerMarks[1], array_flip(array_keys($hands->fingerMarks[1], FingerMark::Override, true))),
             ),
         );
         self::assertSame('Set by the teacher.', $hands->reason(1)->text());

@@ -27,7 +27,7 @@ final class StartCardTest extends TestCase
         string $instrument = 'violin',
     ): void {
         $piece = Tunes::abc($body, '4/4', 'D');
-        $card = StartCard::of(
+        $card = StartCard::find(
             BothHands::of($piece, Instrument::from($instrument), HandPolicies::ofLevel(1), 72),
             Place::of($from, $beat * Ticks::PER_QUARTER),
             $piece->end(),

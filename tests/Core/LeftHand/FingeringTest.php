@@ -243,7 +243,7 @@ final class FingeringTest extends TestCase
         for ($line = 0; $line < 300; ++$line) {
             $instrument = Instrument::strings()[$line % 4];
             $policy = FingeringPolicy::of($instrument, 1 + ($line % 3), OpenStringPolicy::cases()[$line % 3]);
-            $strings = OpenString::of($instrument);
+            $strings = OpenString::allOf($instrument);
             $fingering = Fingering::of(self::randomLine($random, $instrument, 24), $policy);
             foreach ($fingering->choices as $index => $choice) {
                 if (null === $choice) {
@@ -283,7 +283,7 @@ final class FingeringTest extends TestCase
     /** @return list<LineNote> */
     private static function randomLine(Randomizer $random, Instrument $instrument, int $count): array
     {
-        $lowest = OpenString::of($instrument)[3]->pitch->diatonic();
+        $lowest = OpenString::allOf($instrument)[3]->pitch->diatonic();
         $notes = [];
         for ($index = 0; $index < $count; ++$index) {
             $pitch = Pitch::fromDiatonic($lowest + $random->getInt(0, 17), [0, 0, 0, 1, -1][$random->getInt(0, 4)]);

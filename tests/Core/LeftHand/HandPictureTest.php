@@ -104,7 +104,7 @@ final class HandPictureTest extends TestCase
     private function picture(string $body, string $instrument, string $key, int $from = 0, int $to = 1, array $known = []): HandPicture
     {
         $piece = Tunes::abc($body, '4/4', $key);
-        $fingering = Fingering::of(Line::of($piece, $piece->parts[0]), FingeringPolicy::of(Instrument::from($instrument)));
+        $fingering = Fingering::of(Line::read($piece, $piece->parts[0]), FingeringPolicy::of(Instrument::from($instrument)));
 
         return HandPicture::of($fingering, Instrument::from($instrument), $piece->measures[0]->key, $from, $to, $known);
     }

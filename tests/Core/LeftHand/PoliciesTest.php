@@ -7,9 +7,9 @@ namespace CoinStair\Core\Tests\LeftHand;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\LeftHand\FifthPolicy;
+use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\FingerTrouble;
-use CoinStair\Core\LeftHand\HandMark;
-use CoinStair\Core\LeftHand\Hands;
+use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -31,11 +31,11 @@ final class PoliciesTest extends TestCase
 
     public function testAFifthIsTakenAcrossOrHopped(): void
     {
-        foreach (['across' => HandMark::Across, 'hop' => HandMark::Hop, 'tempo' => HandMark::Across] as $choice => $mark) {
+        foreach (['across' => FingerMark::Across, 'hop' => FingerMark::Hop, 'tempo' => FingerMark::Across] as $choice => $mark) {
             self::assertContains($mark, $this->hands('E B z2|', 'violin', ['fifth' => $choice])->fingerMarks[0], $choice);
         }
         self::assertContains(
-            HandMark::Hop,
+            FingerMark::Hop,
             $this->hands('E z B z|', 'violin', ['fifth' => 'tempo'])->fingerMarks[0],
             'a beat of rest at 60 is time enough',
         );
@@ -43,10 +43,10 @@ final class PoliciesTest extends TestCase
 
     public function testFingersBeneathAreSetAlongOrNot(): void
     {
-        self::assertContains(HandMark::SetTogether, $this->hands('D G z2|', 'violin', ['beneath' => 'together'])->fingerMarks[0]);
+        self::assertContains(FingerMark::SetTogether, $this->hands('D G z2|', 'violin', ['beneath' => 'together'])->fingerMarks[0]);
         foreach (['alone', 'free'] as $choice) {
             self::assertNotContains(
-                HandMark::SetTogether,
+                FingerMark::SetTogether,
                 $this->hands('D G z2|', 'violin', ['beneath' => $choice])->fingerMarks[0],
                 $choice,
             );
@@ -69,9 +69,9 @@ final class PoliciesTest extends TestCase
     #[DataProvider('positions')]
     public function testEveryPositionHasItsHands(Instrument $instrument, array $expected): void
     {
-        self::assertSame($expected, Hands::positions($instrument));
+        self::assertSame($expected, HandFrames::positions($instrument));
         foreach ($expected as $position) {
-            $hands = Hands::of($instrument, [$position]);
+            $hands = HandFrames::allOf($instrument, [$position]);
             self::assertContains($position, array_column($hands, 'position'));
             self::assertContains('I', array_column($hands, 'position'), 'the first is always allowed');
             foreach ($hands as $hand) {

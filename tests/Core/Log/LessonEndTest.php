@@ -62,7 +62,15 @@ final class LessonEndTest extends TestCase
         foreach ($walks as $index => $walk) {
             foreach ('' === $walk ? [] : str_split($walk) as $letter) {
                 $at = \count($entries);
-                $entries[] = new LogEntry("e$at", $steps[$index]->id, self::KINDS[$letter], 60, 1000 * $at, $at, 'n' === $letter ? "word $at" : '');
+                $entries[] = new LogEntry(
+                    "e$at",
+                    $steps[$index]->id,
+                    self::KINDS[$letter],
+                    60,
+                    1000 * $at,
+                    $at,
+                    'n' === $letter ? "word $at" : '',
+                );
             }
         }
 

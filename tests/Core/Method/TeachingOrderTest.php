@@ -48,7 +48,7 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc($body);
         self::assertSame(
             $expected,
-            array_map(self::told(...), TeachingOrder::of($method, ChunkTree::of($piece, Likeness::of($piece), $level))),
+            array_map(self::told(...), TeachingOrder::reckon($method, ChunkTree::of($piece, Likeness::of($piece), $level))),
         );
     }
 
@@ -147,7 +147,7 @@ final class TeachingOrderTest extends TestCase
             Place::of($to),
             $to < 16,
         );
-        $order = TeachingOrder::of(
+        $order = TeachingOrder::reckon(
             Method::Own,
             ChunkTree::of($piece, Likeness::of($piece)),
             [],
@@ -164,7 +164,7 @@ final class TeachingOrderTest extends TestCase
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $spots = $this->difficulty($piece, 110, [Instrument::Violin])->spots(110);
         $chunk = $spots[0]->chunk($piece);
-        $order = TeachingOrder::of(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), $spots, [$chunk]);
+        $order = TeachingOrder::reckon(Method::Own, ChunkTree::of($piece, Likeness::of($piece)), $spots, [$chunk]);
         self::assertSame(
             [
                 'learn 4+2–4+3 open-strings',
@@ -255,8 +255,8 @@ final class TeachingOrderTest extends TestCase
     public function testStairsStartWhereItIsComfortableAndRunsGoOnce(): void
     {
         $piece = Tunes::abc(self::A.self::B.self::A.self::B);
-        $order = TeachingOrder::of(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
-        $steps = Proposal::of(
+        $order = TeachingOrder::reckon(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
+        $steps = Proposal::reckon(
             $order,
             static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84),
             84,
@@ -276,8 +276,8 @@ final class TeachingOrderTest extends TestCase
     public function testARunBeforeAnythingIsLearnedGoesWhereItIsComfortable(): void
     {
         $piece = Tunes::abc(self::A.self::B);
-        $steps = Proposal::of(
-            TeachingOrder::of(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))),
+        $steps = Proposal::reckon(
+            TeachingOrder::reckon(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))),
             static fn (): Comfort => Comfort::of(50, 84),
             84,
             CoinRule::standard(),
@@ -308,7 +308,7 @@ final class TeachingOrderTest extends TestCase
     {
         $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
         $difficulty = $this->difficulty($piece, 110, [Instrument::Violin]);
-        $steps = Proposal::of(
+        $steps = Proposal::reckon(
             $this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]),
             static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, 110),
             110,
@@ -349,7 +349,7 @@ final class TeachingOrderTest extends TestCase
      */
     private function order(Method $method, Piece $piece, int $goal, array $instruments): array
     {
-        return TeachingOrder::of(
+        return TeachingOrder::reckon(
             $method,
             ChunkTree::of($piece, Likeness::of($piece)),
             Method::SpotFirst === $method ? $this->difficulty($piece, $goal, $instruments)->spots($goal) : [],

@@ -15,7 +15,7 @@ final class FormReportTest extends TestCase
 {
     public function testASectionAtDoubleLengthIsToldMeasureByMeasure(): void
     {
-        $report = FormReport::of(
+        $report = FormReport::tell(
             Tunes::abc('ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]', '4/4', 'D'),
         );
         self::assertSame(['A', 'B', 'A′'], array_column($report['sections'], 'label'));
@@ -28,7 +28,7 @@ final class FormReportTest extends TestCase
     public function testEveryLikenessNamesAnEarlierMeasureAndClassesAreThoseOfEqualMeasures(): void
     {
         for ($seed = 0; $seed < 120; ++$seed) {
-            $report = FormReport::of(RandomPieces::piece($seed));
+            $report = FormReport::tell(RandomPieces::piece($seed));
             foreach ($report['measures'] as $measure) {
                 foreach ($measure['likeness'] as $like) {
                     self::assertLessThan($measure['position'], $like['of'], "seed $seed");
@@ -47,7 +47,7 @@ final class FormReportTest extends TestCase
 
     public function testWhatComesBackInOnePartAlone(): void
     {
-        $report = FormReport::of(Tunes::abc("V:1\nV:2\n[V:1] DEFG|ABcd|\n[V:2] D4|D4|"));
+        $report = FormReport::tell(Tunes::abc("V:1\nV:2\n[V:1] DEFG|ABcd|\n[V:2] D4|D4|"));
         self::assertSame(
             [
                 2,
@@ -63,7 +63,7 @@ final class FormReportTest extends TestCase
     public function testEveryDemoTuneIsCutWhereItsBookMarksASection(): void
     {
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
-            $report = FormReport::of(ScoreFile::read((string) file_get_contents($file))->piece);
+            $report = FormReport::tell(ScoreFile::read((string) file_get_contents($file))->piece);
             $borders = array_column($report['borders'], 'position');
             foreach (\array_slice($report['sections'], 1) as $section) {
                 // Where an upbeat leads into a section, the phrase begins with it, in the measure before.

@@ -24,7 +24,7 @@ final class HandsReportTest extends TestCase
             $piece = ScoreFile::read((string) file_get_contents($file))->piece;
             foreach (Instrument::strings() as $instrument) {
                 foreach ([1, 2, 3] as $level) {
-                    $report = HandsReport::of(
+                    $report = HandsReport::tell(
                         $piece,
                         $instrument,
                         HandPolicies::of($level, [
@@ -55,7 +55,7 @@ final class HandsReportTest extends TestCase
 
     public function testTheKeysAreThoseOfTheDocument(): void
     {
-        $report = HandsReport::of(Tunes::abc('DEFG|AGFE|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72);
+        $report = HandsReport::tell(Tunes::abc('DEFG|AGFE|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72);
         self::assertSame(['instrument', 'policies', 'level', 'tempo', 'notes', 'strokes', 'notices'], array_keys($report));
         self::assertSame(
             ['open', 'alternate', 'value'],
@@ -97,9 +97,9 @@ final class HandsReportTest extends TestCase
     public function testAPartOfItsOwnIsTakenAndElseOneIsDerived(): void
     {
         $piece = ScoreFile::read((string) file_get_contents(\dirname(__DIR__, 3).'/demo/tunes/13-ferry-lights.musicxml'))->piece;
-        $viola = HandsReport::of($piece, Instrument::Viola, HandPolicies::ofLevel(1), 72);
+        $viola = HandsReport::tell($piece, Instrument::Viola, HandPolicies::ofLevel(1), 72);
         self::assertStringStartsWith($piece->parts[1]->id.'-', $viola['notes'][0]['id']);
-        $high = HandsReport::of(Tunes::abc('g2f2|g2f2|g2d2|g4|', '4/4', 'G'), Instrument::Cello, HandPolicies::ofLevel(1), 72);
+        $high = HandsReport::tell(Tunes::abc('g2f2|g2f2|g2d2|g4|', '4/4', 'G'), Instrument::Cello, HandPolicies::ofLevel(1), 72);
         self::assertSame(['derived'], array_column($high['notices'], 'kind'));
         self::assertSame('G3', $high['notes'][0]['pitch']);
     }

@@ -72,7 +72,7 @@ final class BowPathTest extends TestCase
     {
         for ($seed = 0; $seed < 120; ++$seed) {
             $piece = RandomPieces::piece($seed);
-            $strokes = Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes;
+            $strokes = Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes;
             foreach (AmountPolicy::cases() as $policy) {
                 foreach (BowPath::of($strokes, $policy)->places as $index => [$from, $to]) {
                     self::assertTrue($from >= 0 && $from <= 1 && $to >= 0 && $to <= 1, "seed $seed");
@@ -86,7 +86,7 @@ final class BowPathTest extends TestCase
     {
         $strokes = self::bowed(implode('|', array_fill(0, 6, 'C2D')).'|', '3/4');
         $path = BowPath::of($strokes, AmountPolicy::Speed);
-        [$marks] = BowUse::of($strokes, $path, Instrument::Violin, 0.8 / Ticks::PER_QUARTER);
+        [$marks] = BowUse::reckon($strokes, $path, Instrument::Violin, 0.8 / Ticks::PER_QUARTER);
         $recovering = array_keys(array_filter($marks, static fn (array $found): bool => \in_array(StrokeMark::Recover, $found, true)));
         foreach ($recovering as $index) {
             self::assertSame(1, $index % 2, 'Only a short stroke recovers.');
@@ -97,7 +97,12 @@ final class BowPathTest extends TestCase
     public function testASoftWholeNoteFitsOnTheBow(): void
     {
         $strokes = self::bowed('!p!C4|D4|', '4/4');
-        [$marks, $notices] = BowUse::of($strokes, BowPath::of($strokes, AmountPolicy::Whole), Instrument::Violin, 1 / Ticks::PER_QUARTER);
+        [$marks, $notices] = BowUse::reckon(
+            $strokes,
+            BowPath::of($strokes, AmountPolicy::Whole),
+            Instrument::Violin,
+            1 / Ticks::PER_QUARTER,
+        );
         self::assertSame([[[], []], []], [$marks, $notices]);
         self::assertEqualsWithDelta(61 / 4, 61 * BowUse::speed($strokes[0], 0, 1), 0.01, 'a quarter of a bow a beat: about 15 cm a second');
     }
@@ -105,7 +110,7 @@ final class BowPathTest extends TestCase
     public function testAVeryLongTieRunsOut(): void
     {
         $strokes = self::bowed('!p!C4-|C4-|C4-|C4-|C4-|C4|', '4/4');
-        [$marks, $notices] = BowUse::of($strokes, BowPath::of($strokes), Instrument::Violin, 60 / 72 / Ticks::PER_QUARTER);
+        [$marks, $notices] = BowUse::reckon($strokes, BowPath::of($strokes), Instrument::Violin, 60 / 72 / Ticks::PER_QUARTER);
         self::assertSame([[StrokeMark::RunsOut]], $marks);
         self::assertSame(['runs-out'], array_map(static fn (HandNotice $notice): string => $notice->kind, $notices));
         self::assertStringContainsString('after 15.3 of 20.0 seconds, at beat 19', $notices[0]->notice->text());
@@ -115,7 +120,7 @@ final class BowPathTest extends TestCase
     {
         foreach (['vC vD z2|' => ['retake-short'], 'vC z vD z|' => []] as $body => $kinds) {
             $strokes = self::bowed($body, '4/4');
-            [, $notices] = BowUse::of($strokes, BowPath::of($strokes), Instrument::Violin, 60 / 72 / Ticks::PER_QUARTER);
+            [, $notices] = BowUse::reckon($strokes, BowPath::of($strokes), Instrument::Violin, 60 / 72 / Ticks::PER_QUARTER);
             self::assertSame($kinds, array_map(static fn (HandNotice $notice): string => $notice->kind, $notices), $body);
         }
     }
@@ -196,6 +201,6 @@ final class BowPathTest extends TestCase
     {
         $piece = Tunes::abc($body, $meter);
 
-        return Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes;
+        return Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes;
     }
 }

@@ -23,7 +23,10 @@ final class BowingTest extends TestCase
     public function testDirections(string $body, string $meter, string $expected, string $policy = 'alternate'): void
     {
         $piece = Tunes::abc($body, $meter);
-        self::assertSame($expected, self::text(Bowing::of($piece, Strokes::of($piece, $piece->parts[0]), DirectionPolicy::from($policy))));
+        self::assertSame(
+            $expected,
+            self::text(Bowing::of($piece, Strokes::read($piece, $piece->parts[0]), DirectionPolicy::from($policy))),
+        );
     }
 
     /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string}> */
@@ -66,7 +69,7 @@ final class BowingTest extends TestCase
             $notices,
             array_map(
                 static fn (HandNotice $notice): string => $notice->kind.' '.$notice->position,
-                Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->notices,
+                Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->notices,
             ),
         );
     }
@@ -89,7 +92,7 @@ final class BowingTest extends TestCase
             foreach ($piece->parts as $part) {
                 foreach (DirectionPolicy::cases() as $policy) {
                     $before = null;
-                    foreach (Bowing::of($piece, Strokes::of($piece, $part), $policy)->strokes as $step) {
+                    foreach (Bowing::of($piece, Strokes::read($piece, $part), $policy)->strokes as $step) {
                         if (null !== $before) {
                             self::assertTrue(
                                 $step->direction !== $before || $step->has(StrokeMark::Hook) || $step->has(StrokeMark::Retake),

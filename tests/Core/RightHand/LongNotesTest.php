@@ -82,9 +82,9 @@ final class LongNotesTest extends TestCase
     {
         $piece = Tunes::abc($body);
 
-        return LongNotes::of(
+        return LongNotes::find(
             $piece,
-            Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes,
+            Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes,
             Instrument::Violin,
             60 / 72 / Ticks::PER_QUARTER,
             $policy,

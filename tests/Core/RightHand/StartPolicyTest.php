@@ -28,7 +28,7 @@ final class StartPolicyTest extends TestCase
         $piece = Tunes::abc($body);
         self::assertSame(
             $place,
-            BowPath::of(Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes, AmountPolicy::Value, $policy)->places[0][0],
+            BowPath::of(Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes, AmountPolicy::Value, $policy)->places[0][0],
         );
     }
 
@@ -61,6 +61,6 @@ final class StartPolicyTest extends TestCase
     {
         $piece = Tunes::abc($body);
 
-        return BowPath::of(Bowing::of($piece, Strokes::of($piece, $piece->parts[0]))->strokes)->places;
+        return BowPath::of(Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes)->places;
     }
 }

@@ -65,7 +65,7 @@ final class TouchesTest extends TestCase
                 $change->position.
                 '–'.
                 $change->until,
-            Touches::of($piece->parts[0], ContactPolicy::Middle, AmountPolicy::Value),
+            Touches::find($piece->parts[0], ContactPolicy::Middle, AmountPolicy::Value),
         );
         self::assertSame(['p 0–0', 'p>f 0–0', 'f 1–1', 'f>mp 2–2'], $changes);
     }

@@ -42,7 +42,7 @@ final class KnownPlacesTest extends TestCase
     {
         $piece = Tunes::abc('DEFG|ABcd|', '4/4', 'D');
         $hands = BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 72);
-        $places = static fn (int $from, int $to): array => KnownPlaces::of(
+        $places = static fn (int $from, int $to): array => KnownPlaces::find(
             $hands,
             Chunk::of($piece, ChunkKind::Measure, Place::of($from), Place::of($to)),
         );

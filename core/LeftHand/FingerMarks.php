@@ -7,21 +7,21 @@ namespace CoinStair\Core\LeftHand;
 use CoinStair\Core\Score\Instrument;
 
 /** Finds the marks of a fingering (handbook 3). */
-final class HandMarks
+final class FingerMarks
 {
     private const CLOSE = 1;
 
     /**
      * @param list<string> $known places that the class knows, as place() names them; nothing is new if none are given
      *
-     * @return list<list<HandMark>> for each note
+     * @return list<list<FingerMark>> for each note
      */
-    public static function of(Fingering $fingering, FingeringPolicy $policy, array $known = []): array
+    public static function find(Fingering $fingering, FingeringPolicy $policy, array $known = []): array
     {
         $marks = [];
         foreach ($fingering->choices as $index => $choice) {
             if (null === $choice) {
-                $marks[] = [HandMark::OutOfReach];
+                $marks[] = [FingerMark::OutOfReach];
                 continue;
             }
             $next = $fingering->notes[$index + 1] ?? null;
@@ -31,16 +31,16 @@ final class HandMarks
                     ? []
                     : self::moves($choice, $nextChoice, $fingering, $policy, Fingering::isHop($fingering->notes[$index], $next, $policy));
             if (self::staysDown($fingering, $index, $policy->keepDown->measures())) {
-                array_unshift($found, HandMark::KeepDown);
+                array_unshift($found, FingerMark::KeepDown);
             }
             if ([] !== $known && !$choice->isOpen() && !\in_array(self::place($fingering, $choice), $known, true)) {
-                $found[] = HandMark::New;
+                $found[] = FingerMark::New;
             }
             $note = $fingering->notes[$index];
             if ($note->isSet() && !$fingering->has($index, FingerTrouble::SetRefused)) {
-                $found[] = HandMark::Override;
+                $found[] = FingerMark::Override;
             } elseif ($note->isPrinted() && self::isAsPrinted($note, $choice, $fingering)) {
-                $found[] = HandMark::Printed;
+                $found[] = FingerMark::Printed;
             }
             $marks[] = $found;
         }
@@ -68,7 +68,7 @@ final class HandMarks
             && (null === $note->string || $fingering->fingerboard->stringName($choice->string) === $note->string);
     }
 
-    /** @return list<HandMark> */
+    /** @return list<FingerMark> */
     private static function moves(Candidate $from, Candidate $to, Fingering $fingering, FingeringPolicy $policy, bool $hop): array
     {
         $marks = [];
@@ -77,20 +77,20 @@ final class HandMarks
         $gap = $to->semitones - $from->semitones;
         if ($from->isOpen()) {
             if (!$to->isOpen()) {
-                $marks[] = HandMark::Prepare;
+                $marks[] = FingerMark::Prepare;
             }
         } elseif (!$to->isOpen() && $sameHand) {
             if ($from->finger === $to->finger && 1 === $distance) {
-                $marks[] = 0 === $gap && !$hop && Instrument::Bass !== $policy->instrument ? HandMark::Across : HandMark::Hop;
+                $marks[] = 0 === $gap && !$hop && Instrument::Bass !== $policy->instrument ? FingerMark::Across : FingerMark::Hop;
             } elseif ($from->finger === $to->finger && 0 === $distance && 0 !== $gap) {
-                $marks[] = HandMark::Slide;
+                $marks[] = FingerMark::Slide;
             } elseif ($to->finger === $from->finger + 1 && self::CLOSE === $gap && $distance <= 1) {
-                $marks[] = HandMark::Anchor;
+                $marks[] = FingerMark::Anchor;
             } elseif (1 === $distance && abs($gap) <= self::CLOSE) {
-                $marks[] = HandMark::Beside;
+                $marks[] = FingerMark::Beside;
             }
             if (0 === $distance && $to->finger < $from->finger) {
-                $marks[] = HandMark::SetBeneath;
+                $marks[] = FingerMark::SetBeneath;
             }
         }
         if (
@@ -99,7 +99,7 @@ final class HandMarks
             && (0 !== $distance || $to->finger - $from->finger >= 2)
             && $from->finger < $to->finger
         ) {
-            $marks[] = HandMark::SetTogether;
+            $marks[] = FingerMark::SetTogether;
         }
 
         return $marks;

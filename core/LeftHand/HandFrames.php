@@ -7,7 +7,7 @@ namespace CoinStair\Core\LeftHand;
 use CoinStair\Core\Score\Instrument;
 
 /** The hands of each instrument, and which of them a level allows: tables of handbook 3. */
-final class Hands
+final class HandFrames
 {
     /** Placements of first position on violin and viola: semitones above the open string. */
     private const UPPER = [
@@ -45,9 +45,9 @@ final class Hands
     /**
      * @param list<string> $positions that are allowed; the first always is
      *
-     * @return list<Hand>
+     * @return list<HandFrame>
      */
-    public static function of(Instrument $instrument, array $positions, BassHand $bassHand = BassHand::OneTwoFour): array
+    public static function allOf(Instrument $instrument, array $positions, BassHand $bassHand = BassHand::OneTwoFour): array
     {
         $positions[] = 'I';
 
@@ -77,7 +77,7 @@ final class Hands
     /**
      * @param list<string> $positions
      *
-     * @return list<Hand>
+     * @return list<HandFrame>
      */
     private static function upper(array $positions): array
     {
@@ -92,7 +92,7 @@ final class Hands
                         }
                     }
                 }
-                $hands[] = new Hand($position, 'closed', 2 + $semitones, $fingers, $letters, $cost);
+                $hands[] = new HandFrame($position, 'closed', 2 + $semitones, $fingers, $letters, $cost);
             }
         }
 
@@ -102,7 +102,7 @@ final class Hands
     /**
      * @param list<string> $positions
      *
-     * @return list<Hand>
+     * @return list<HandFrame>
      */
     private static function cello(array $positions): array
     {
@@ -111,9 +111,9 @@ final class Hands
             if (!\in_array($position, $positions, true)) {
                 continue;
             }
-            $hands[] = new Hand($position, 'closed', $base, self::row([1 => 0, 2 => 1, 3 => 2, 4 => 3], $base, []), null, $cost);
+            $hands[] = new HandFrame($position, 'closed', $base, self::row([1 => 0, 2 => 1, 3 => 2, 4 => 3], $base, []), null, $cost);
             if ('half' !== $position) {
-                $hands[] = new Hand(
+                $hands[] = new HandFrame(
                     $position,
                     'forward',
                     $base,
@@ -127,7 +127,7 @@ final class Hands
                 );
             }
             if ('I' === $position) {
-                $hands[] = new Hand(
+                $hands[] = new HandFrame(
                     $position,
                     'back',
                     $base,
@@ -144,14 +144,14 @@ final class Hands
     /**
      * @param list<string> $positions
      *
-     * @return list<Hand>
+     * @return list<HandFrame>
      */
     private static function bass(array $positions, BassHand $hand): array
     {
         $hands = [];
         foreach (self::BASS_POSITIONS as $position => [$base, $cost]) {
             if (\in_array($position, $positions, true)) {
-                $hands[] = new Hand($position, 'closed', $base, self::row($hand->fingers(), $base, []), null, $cost);
+                $hands[] = new HandFrame($position, 'closed', $base, self::row($hand->fingers(), $base, []), null, $cost);
             }
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\LeftHand;
 
 /** A hand on the fingerboard: a position and a shape, and where each finger sits in it (handbook 3). */
-final readonly class Hand
+final readonly class HandFrame
 {
     /**
      * @param string                                  $position as people name it: half, I, II, II½, III, IV

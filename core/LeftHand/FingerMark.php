@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\LeftHand;
 
 /** What is told beside a finger (handbook 3); a mark stands on the first note of its move. */
-enum HandMark: string
+enum FingerMark: string
 {
     case KeepDown = 'keep-down';
     case Anchor = 'anchor';

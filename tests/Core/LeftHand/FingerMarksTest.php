@@ -6,8 +6,8 @@ namespace CoinStair\Core\Tests\LeftHand;
 
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
-use CoinStair\Core\LeftHand\HandMark;
-use CoinStair\Core\LeftHand\HandMarks;
+use CoinStair\Core\LeftHand\FingerMark;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\LeftHand\KeepDownPolicy;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
@@ -17,7 +17,7 @@ use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-final class HandMarksTest extends TestCase
+final class FingerMarksTest extends TestCase
 {
     /** @param list<list<string>> $expected */
     #[DataProvider('lines')]
@@ -27,8 +27,8 @@ final class HandMarksTest extends TestCase
         self::assertSame(
             $expected,
             array_map(
-                static fn (array $marks): array => array_map(static fn (HandMark $mark): string => $mark->value, $marks),
-                HandMarks::of($fingering, $policy),
+                static fn (array $marks): array => array_map(static fn (FingerMark $mark): string => $mark->value, $marks),
+                FingerMarks::find($fingering, $policy),
             ),
         );
     }
@@ -56,10 +56,10 @@ final class HandMarksTest extends TestCase
 
     public function testTheWindowOfKeepingDownIsAPolicy(): void
     {
-        $notes = Line::of($piece = Tunes::abc('c E E E|E4|E4|c4|'), $piece->parts[0]);
+        $notes = Line::read($piece = Tunes::abc('c E E E|E4|E4|c4|'), $piece->parts[0]);
         foreach (['near' => false, 'always' => true, 'never' => false] as $keepDown => $kept) {
             $policy = FingeringPolicy::of(Instrument::Violin, 1, keepDown: KeepDownPolicy::from($keepDown));
-            self::assertSame($kept, \in_array(HandMark::KeepDown, HandMarks::of(Fingering::of($notes, $policy), $policy)[0], true));
+            self::assertSame($kept, \in_array(FingerMark::KeepDown, FingerMarks::find(Fingering::of($notes, $policy), $policy)[0], true));
         }
     }
 
@@ -71,11 +71,11 @@ final class HandMarksTest extends TestCase
             array_map(
                 static fn (array $marks): array => array_values(
                     array_filter(
-                        array_map(static fn (HandMark $mark): string => $mark->value, $marks),
+                        array_map(static fn (FingerMark $mark): string => $mark->value, $marks),
                         static fn (string $mark): bool => 'anchor' !== $mark,
                     ),
                 ),
-                HandMarks::of($fingering, $policy, ['D natural 1', 'D natural 2']),
+                FingerMarks::find($fingering, $policy, ['D natural 1', 'D natural 2']),
             ),
         );
     }
@@ -90,7 +90,7 @@ final class HandMarksTest extends TestCase
         int $level = 1,
     ): void {
         [$fingering, $chosen] = self::fingered($instrument, $body, $policy, $level);
-        self::assertSame($reason, Reasons::of($fingering, $index, $chosen)->text());
+        self::assertSame($reason, Reasons::tell($fingering, $index, $chosen)->text());
     }
 
     /** @return iterable<string, array{0: string, 1: string, 2: int, 3: string, 4?: string, 5?: int}> */
@@ -118,6 +118,6 @@ final class HandMarksTest extends TestCase
         $piece = Tunes::abc($body);
         $policy = FingeringPolicy::of(Instrument::from($instrument), $level, OpenStringPolicy::from($openStrings));
 
-        return [Fingering::of(Line::of($piece, $piece->parts[0]), $policy), $policy];
+        return [Fingering::of(Line::read($piece, $piece->parts[0]), $policy), $policy];
     }
 }
