@@ -13,11 +13,11 @@ use App\Shared\Web\Notation;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\BowAgreement;
 use CoinStair\Core\Hands\HandsOnScore;
-use CoinStair\Core\LeftHand\Candidate;
-use CoinStair\Core\RightHand\BowUse;
+use CoinStair\Core\Hands\NoteHands;
 use CoinStair\Core\RightHand\BowZone;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Score\Refusal;
@@ -33,7 +33,6 @@ final class HandsController extends AbstractController
 {
     /** Measures that stand side by side at once. */
     private const MEASURES = 32;
-    private const AMOUNTS = ['0.25', '0.5', '0.75', '1'];
 
     public function __construct(
         private readonly EntityManagerInterface $entities,
@@ -170,7 +169,7 @@ final class HandsController extends AbstractController
         throw Refusal::because('This cannot be set of the note.');
     }
 
-    private function answer(Piece $piece, Request $request, HandsQuery $query, string $note, string $problem): Response
+    private function answer(Piece $piece, Request $request, HandsQuery $query, string $note, Notice|string $problem): Response
     {
         if (!$request->headers->has('HX-Request')) {
             return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
@@ -181,63 +180,29 @@ final class HandsController extends AbstractController
         return $response;
     }
 
-    private function card(Piece $piece, HandsQuery $query, string $note, string $problem = ''): Response
+    private function card(Piece $piece, HandsQuery $query, string $note, Notice|string $problem = ''): Response
     {
         [$hands, $index] = $this->find($piece, $query, $note);
-        $line = $hands->fingering->notes[$index];
-        $choice = $hands->fingering->choices[$index];
-        $stroke = $hands->strokeOf($note);
-        $step = null === $stroke ? null : $hands->bowing->strokes[$stroke];
-        [$from, $to] = null === $stroke ? [0.0, 0.0] : $hands->path->places[$stroke];
-        $all = $this->view->overridesOf($piece, $query, $hands);
+        $hand = NoteHands::of($hands, $index);
+        $zone = fn (float $place): string => $this->words->zone(BowZone::of($place)->value);
+        $overrides = [];
+        foreach ($this->view->overridesOf($piece, $query, $hands) as $row) {
+            $setting = $row['override']->setting();
+            if ($setting->note === $note || (!$setting->isOfLeftHand() && $hand->isInOneStrokeWith($setting->note))) {
+                $overrides[] = $row;
+            }
+        }
 
         return $this->render('library/_hand_note.html.twig', [
-            'piece' => $piece,
-            'query' => $query,
-            'problem' => $problem,
-            'note' => $line,
-            'measure' => MeasureNumbers::of($piece->score())->at($line->position),
-            'choice' => $choice,
-            'string' => null === $choice ? '' : $hands->fingering->fingerboard->stringName($choice->string),
-            'finger' => null === $choice ? '' : implode(' + ', array_map(HandsOnScore::finger(...), $choice->stops())),
-            'position' => $hands->fingering->hand($index)->position ?? '',
-            'reason' => $hands->reason($index),
-            'marks' => $hands->fingerMarks[$index],
-            'places' => array_map(
-                static fn (array $place): array => $place + [
-                    'string' => $hands->fingering->fingerboard->stringName($place['choice']->string),
-                    'finger' => HandsOnScore::finger($place['choice']),
-                    'taken' => $choice instanceof Candidate && $place['choice']->sameSpot($choice),
-                ],
-                $hands->places($index),
-            ),
-            'step' => $step,
-            'strokeMarks' => null === $stroke ? [] : $hands->strokeMarks[$stroke],
-            'way' => null === $step ? '' : $this->words->zone(BowZone::of($from)->value).' – '.$this->words->zone(BowZone::of($to)->value),
-            'inside' => null !== $step && ($step->stroke->notes[0] ?? '') !== $note
-                    ? $this->words->zone(
-                        BowZone::of($from + ($to - $from) * $step->stroke->share((int) array_search($note, $step->stroke->notes, true)))
-                            ->value,
-                    )
-                    : '',
-            'crossing' => null !== $step
-                && ($step->stroke->notes[0] ?? '') !== $note
-                && null !== $choice
-                && ($hands->fingering->choices[$index - 1] ?? $choice)->string !== $choice->string,
-            'amount' => abs($to - $from),
-            'speed' => null === $step ? 0.0 : BowUse::speed($step, $from, $to),
-            'cm' => null === $step
-                    ? 0.0
-                    : (BowUse::hair($hands->instrument()) * abs($to - $from)) / max(0.001, $step->stroke->length * $hands->second),
-            'amounts' => self::AMOUNTS,
-            'overrides' => array_values(
-                array_filter(
-                    $all,
-                    static fn (array $row): bool => $row['override']->setting()->note === $note
-                        || (!$row['override']->setting()->isOfLeftHand()
-                            && null !== $step
-                            && \in_array($row['override']->setting()->note, $step->stroke->notes, true)),
-                ),
+            'page' => new HandNotePage(
+                $piece,
+                $query,
+                $hand,
+                MeasureNumbers::of($piece->score())->at($hand->note->position),
+                null === $hand->step ? '' : $zone($hand->from).' – '.$zone($hand->to),
+                null === $hand->inside ? '' : $zone($hand->inside),
+                $overrides,
+                $problem,
             ),
         ]);
     }
