@@ -46,7 +46,9 @@ final class Browser
     /** The first address on a page that fits a pattern. */
     public function find(string $address, string $pattern): string
     {
-        if (1 !== preg_match($pattern, $this->get($address), $match)) {
+        // White space beside a tag is the template's own matter.
+        $page = (string) preg_replace('/\s*([<>])\s*/', '$1', $this->get($address));
+        if (1 !== preg_match($pattern, $page, $match)) {
             throw new \RuntimeException("Nothing on $address fits $pattern.");
         }
 

@@ -53,7 +53,10 @@ Stopwatch::print(
     Stopwatch::medians(
         array_combine(
             array_column(Method::cases(), 'value'),
-            array_map(static fn (Method $method): Closure => static fn () => TeachingOrder::reckon($method, $tree, $spots), Method::cases()),
+            array_map(
+                static fn (Method $method): Closure => static fn () => TeachingOrder::reckon($method, $tree, $spots),
+                Method::cases(),
+            ),
         ),
         5,
         1,

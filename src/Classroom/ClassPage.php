@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Entity\Sequence;
 
 /** The page of a class. */
 final readonly class ClassPage
@@ -14,11 +13,11 @@ final readonly class ClassPage
     public array $weekdays;
 
     /**
-     * @param list<Sequence>     $sequences the latest first
-     * @param list<CoveredPiece> $pieces    the one taught last first
-     * @param list<LogRow>       $log       of lessons, the latest first
-     * @param int                $page      of the log
-     * @param bool               $more      the log has another page
+     * @param list<array{id: int, title: string, goalTempo: int}> $sequences the latest first
+     * @param list<CoveredPiece>                                  $pieces    the one taught last first
+     * @param list<LogRow>                                        $log       of lessons, the latest first
+     * @param int                                                 $page      of the log
+     * @param bool                                                $more      the log has another page
      */
     public function __construct(
         public SchoolClass $class,

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\Chunk;
-use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SequenceRepository;
+use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\LessonSums;
 use CoinStair\Core\Memory\Fingerprint;
@@ -29,6 +29,7 @@ final readonly class ClassView
         private LessonRepository $lessons,
         private SequenceRepository $sequences,
         private Standings $standings,
+        private MusicExtension $music,
         private Memory $memory,
     ) {
     }
@@ -36,35 +37,45 @@ final readonly class ClassView
     /** @param int $page of the log, from 1 */
     public function of(SchoolClass $class, int $page): ClassPage
     {
-        $lessons = $this->lessons->ofClass($class, self::LESSONS + 1, ($page - 1) * self::LESSONS);
-        $shown = \array_slice($lessons, 0, self::LESSONS);
+        $rows = $this->lessons->rowsOf($class, self::LESSONS + 1, ($page - 1) * self::LESSONS);
 
         return new ClassPage(
             $class,
             $this->sequences->ofClass($class),
             $this->pieces($this->standings->of($class)),
-            $this->log($shown),
+            $this->log($class, \array_slice($rows, 0, self::LESSONS), $page),
             $page,
-            \count($lessons) > self::LESSONS,
+            \count($rows) > self::LESSONS,
         );
     }
 
     /**
-     * @param list<Lesson> $lessons
+     * @param list<array{
+     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int, logHash: int,
+     * }> $rows
      *
      * @return list<LogRow>
      */
-    private function log(array $lessons): array
+    private function log(SchoolClass $class, array $rows, int $page): array
     {
-        $fingerprint = Fingerprint::of('sums')->with(
-            'logs',
-            array_map(static fn (Lesson $lesson): array => [$lesson->getId(), $lesson->getLogSize(), $lesson->getLogHash()], $lessons),
-        );
-        $sums = $this->memory->remember($fingerprint, fn (): array => array_map(LessonSums::of(...), $this->lessons->taught($lessons)));
+        $logs = array_map(static fn (array $row): array => [$row['id'], $row['logSize'], $row['logHash']], $rows);
+        $sums = $this->memory->remember(Fingerprint::of('sums')->with('logs', $logs), fn (): array => array_map(
+            LessonSums::of(...),
+            $this->lessons->taught($this->lessons->ofClass($class, self::LESSONS, ($page - 1) * self::LESSONS)),
+        ));
 
         return array_map(
-            static fn (Lesson $lesson, LessonSums $sum): LogRow => new LogRow($lesson, $sum->coins, $sum->misses, $sum->steps),
-            $lessons,
+            static fn (array $row, LessonSums $sum): LogRow => new LogRow(
+                $row['id'],
+                $row['day'],
+                null === $row['endedAt'],
+                $row['title'],
+                $row['remark'],
+                $sum->coins,
+                $sum->misses,
+                $sum->steps,
+            ),
+            $rows,
             $sums,
         );
     }
@@ -74,40 +85,50 @@ final readonly class ClassView
     {
         // Rungs on open strings lead to a chunk; by themselves they cover nothing of it.
         $met = array_values(array_filter($standing->coverage(), static fn (ChunkCoverage $met): bool => $met->matter->isChunk()));
-        $rows = [];
-        foreach ($this->chunks->byIds(array_map(static fn (ChunkCoverage $one): string => $one->matter->chunk, $met)) as $chunk) {
-            $of = $standing->coverageOf(Matter::of((string) $chunk->getId()));
-            if (null !== $of) {
-                $rows[(int) $chunk->getPiece()->getId()][] = ['chunk' => $chunk, 'met' => $of];
-            }
-        }
-        $pieces = array_map(self::piece(...), array_values($rows));
-        usort($pieces, static fn (CoveredPiece $a, CoveredPiece $b): int => $b->last <=> $a->last);
+        $ids = array_map(static fn (ChunkCoverage $one): string => $one->matter->chunk, $met);
+        $fingerprint = Fingerprint::of('covered')->with('coverage', $met)->with('chunks', $this->chunks->stateOf($ids));
 
-        return $pieces;
+        return $this->memory->remember($fingerprint, function () use ($standing, $ids): array {
+            $rows = [];
+            foreach ($this->chunks->byIds($ids) as $chunk) {
+                $of = $standing->coverageOf(Matter::of((string) $chunk->getId()));
+                if (null !== $of) {
+                    $rows[(int) $chunk->getPiece()->getId()][] = [$chunk, $of];
+                }
+            }
+            $pieces = array_map($this->piece(...), array_values($rows));
+            usort($pieces, static fn (CoveredPiece $a, CoveredPiece $b): int => $b->last <=> $a->last);
+
+            return $pieces;
+        });
     }
 
-    /** @param non-empty-list<array{chunk: Chunk, met: ChunkCoverage}> $rows */
-    private static function piece(array $rows): CoveredPiece
+    /** @param non-empty-list<array{Chunk, ChunkCoverage}> $rows */
+    private function piece(array $rows): CoveredPiece
     {
         usort($rows, static function (array $a, array $b): int {
-            $one = $a['chunk']->chunk();
-            $other = $b['chunk']->chunk();
+            $one = $a[0]->chunk();
+            $other = $b[0]->chunk();
 
             return $one->from->compare($other->from) ?: $one->to->compare($other->to);
         });
-        $piece = $rows[0]['chunk']->getPiece();
+        $piece = $rows[0][0]->getPiece();
+        $score = $piece->score();
         $wholeAtGoal = false;
-        foreach ($rows as $row) {
-            $wholeAtGoal = $wholeAtGoal || ($row['met']->isAtGoal() && $row['chunk']->chunk()->isWhole($piece->score()));
+        $chunks = [];
+        foreach ($rows as [$chunk, $met]) {
+            $wholeAtGoal = $wholeAtGoal || ($met->isAtGoal() && $chunk->chunk()->isWhole($score));
+            $label = $this->music->span($score, $chunk->chunk());
+            $chunks[] = new CoveredChunk($label, $met->reached, $met->goal, $met->coins, $met->lastDay);
         }
-        $met = array_column($rows, 'met');
+        $met = array_column($rows, 1);
 
         return new CoveredPiece(
-            $piece,
+            (int) $piece->getId(),
+            $piece->getTitle(),
             Coverage::ofPiece($met, $wholeAtGoal),
             max(array_map(static fn (ChunkCoverage $one): string => $one->lastDay, $met)),
-            $rows,
+            $chunks,
         );
     }
 }

@@ -106,7 +106,7 @@ final readonly class LessonPlayers
             return null;
         }
         $instrument = Instrument::tryFrom($player['instrument']);
-        $tempo = $lesson->getSequence()?->getGoalTempo() ?? $lesson->getPiece()->getGoalTempo();
+        $tempo = $lesson->goalTempo();
         $forClass = $this->pieces->of($lesson->getPiece(), $lesson->getClass());
         $chunks = [];
         foreach ($this->chunks->of($lesson) as $chunk) {

@@ -78,7 +78,7 @@ final class CutController extends AbstractController
         }
 
         return $this->render('library/methods.html.twig', [
-            'page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->all()),
+            'page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->choices()),
         ]);
     }
 

@@ -25,15 +25,11 @@ final readonly class CutQuery
     ) {
     }
 
-    /**
-     * @param InputBag<string>       $query   for (class-7 or year-2), instruments (names), method
-     * @param list<SchoolClass>|null $classes that can be chosen, where they are known already
-     */
-    public static function of(InputBag $query, Piece $piece, ClassRepository $repository, ?array $classes = null): self
+    /** @param InputBag<string> $query for (class-7 or year-2), instruments (names), method */
+    public static function of(InputBag $query, Piece $piece, ClassRepository $classes): self
     {
         $for =
-            ForWhom::parse($query->getString('for'), $repository) ??
-            ForWhom::class($repository->workingOn($piece, $classes ?? $repository->all()));
+            ForWhom::parse($query->getString('for'), $classes) ?? ForWhom::class($classes->workingOn($piece));
         $own = $for->class?->instruments() ?: Instrument::strings();
         $asked = $query->all('instruments');
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Library\Cut;
 
 use App\Shared\Entity\Piece;
-use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
 
@@ -22,7 +21,7 @@ final readonly class MethodsPage
     /** @var list<Instrument> */
     public array $instruments;
 
-    /** @param list<SchoolClass> $classes that can be chosen */
+    /** @param list<array{id: int, name: string}> $classes that can be chosen */
     public function __construct(public Piece $piece, public CutQuery $query, MethodSide $one, MethodSide $other, public array $classes)
     {
         $apart = $one->shown->seconds - $other->shown->seconds;

@@ -44,12 +44,17 @@ final class PieceController extends AbstractController
     #[Route('', name: 'piece', methods: ['GET'])]
     public function show(Piece $piece, Request $request, CutView $view, SequenceRepository $sequences): Response
     {
-        $classes = $this->classes->all();
-        $workspace = $view->page($piece, CutQuery::of($request->query, $piece, $this->classes, $classes));
+        $workspace = $view->page($piece, CutQuery::of($request->query, $piece, $this->classes));
         $reading = Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed;
 
         return $this->render('library/piece.html.twig', [
-            'page' => new PiecePage($workspace, $reading, $this->library->patterns(), $classes, $sequences->ofPiece($piece)),
+            'page' => new PiecePage(
+                $workspace,
+                $reading,
+                $this->library->patterns(),
+                $this->classes->choices(),
+                $sequences->ofPiece($piece),
+            ),
         ]);
     }
 

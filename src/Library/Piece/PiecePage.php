@@ -7,7 +7,6 @@ namespace App\Library\Piece;
 use App\Library\Cut\Workspace;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
-use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Method\Method;
@@ -33,7 +32,7 @@ final readonly class PiecePage
 
     /**
      * @param list<RhythmPattern>                                                $patterns
-     * @param list<SchoolClass>                                                  $classes   that can be chosen
+     * @param list<array{id: int, name: string}>                                 $classes   that can be chosen
      * @param list<array{id: int, name: string, goalTempo: int, method: Method}> $sequences
      */
     public function __construct(

@@ -122,6 +122,18 @@ class Lesson implements BelongsToProgram
         return array_map(TaughtStep::parse(...), $this->plan);
     }
 
+    /** Beats a minute to which its sequence climbed when it began. */
+    public function goalTempo(): int
+    {
+        foreach ($this->steps() as $step) {
+            if ($step->goal() > 0) {
+                return $step->goal();
+            }
+        }
+
+        return $this->piece->getGoalTempo();
+    }
+
     public function getLogSize(): int
     {
         return $this->logSize;

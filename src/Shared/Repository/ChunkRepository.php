@@ -115,26 +115,28 @@ final readonly class ChunkRepository
     }
 
     /**
-     * What tells one state of some chunks and their scores from any other.
+     * What tells one state of some chunks and their pieces from any other.
      *
      * @param list<int|string> $ids
      *
-     * @return list<array{int, int, string}> id, version and hash of the score
+     * @return list<array{int, int, int, string}> id, version, version of the piece and hash of its score
      */
     public function stateOf(array $ids): array
     {
         if ([] === $ids) {
             return [];
         }
-        /** @var list<array{id: int, version: int, score: string}> $rows */
+        /** @var list<array{id: int, version: int, piece: int, score: string}> $rows */
         $rows = $this->entities
             ->createQuery(
-                'SELECT c.id, c.version, p.scoreHash score FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id',
+                'SELECT c.id, c.version, p.version piece, p.scoreHash score FROM '.
+                    Chunk::class.
+                    ' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id',
             )
             ->setParameter('ids', $ids)
             ->getScalarResult();
 
-        return array_map(static fn (array $row): array => [$row['id'], $row['version'], $row['score']], $rows);
+        return array_map(static fn (array $row): array => [$row['id'], $row['version'], $row['piece'], $row['score']], $rows);
     }
 
     /**

@@ -23,13 +23,25 @@ final readonly class ClassRepository
     public function find(int $id): ?SchoolClass
     {
         // By a query, so that the class of another program is not found.
-        return $this->entities->getRepository(SchoolClass::class)->findOneBy(['id' => $id]);
+        /** @var SchoolClass|null $class */
+        $class = $this->entities
+            ->createQuery('SELECT c, g FROM '.SchoolClass::class.' c LEFT JOIN c.groups g WHERE c.id = :id ORDER BY g.id')
+            ->setParameter('id', $id)
+            ->getOneOrNullResult();
+
+        return $class;
     }
 
-    /** @return list<SchoolClass> by name, each with its groups; at most so many as can be chosen from */
-    public function all(): array
+    /** @return list<array{id: int, name: string}> those among which one can be chosen, by name */
+    public function choices(): array
     {
-        return $this->page(0, self::LIMIT);
+        /** @var list<array{id: int, name: string}> $rows */
+        $rows = $this->entities
+            ->createQuery('SELECT c.id, c.name FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
+            ->setMaxResults(self::LIMIT)
+            ->getArrayResult();
+
+        return $rows;
     }
 
     /** @return list<SchoolClass> by name, each with its groups */
@@ -54,12 +66,8 @@ final readonly class ClassRepository
         return $classes;
     }
 
-    /**
-     * The class that works on a piece, or the first.
-     *
-     * @param list<SchoolClass> $classes
-     */
-    public function workingOn(Piece $piece, array $classes): ?SchoolClass
+    /** The class that worked on a piece last, or the first by name; none where there are no classes. */
+    public function workingOn(Piece $piece): ?SchoolClass
     {
         /** @var list<array{class: int|string}> $latest */
         $latest = $this->entities
@@ -69,12 +77,7 @@ final readonly class ClassRepository
             ->setParameter('piece', $piece)
             ->setMaxResults(1)
             ->getScalarResult();
-        foreach ($classes as $class) {
-            if ($class->getId() === (int) ($latest[0]['class'] ?? 0)) {
-                return $class;
-            }
-        }
 
-        return $classes[0] ?? null;
+        return [] === $latest ? $this->page(0, 1)[0] ?? null : $this->find((int) $latest[0]['class']);
     }
 }

@@ -56,6 +56,36 @@ final readonly class LessonRepository
         return $logs;
     }
 
+    /**
+     * What a log of a class shows of its lessons, the latest first.
+     *
+     * @return list<array{
+     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int, logHash: int,
+     * }>
+     */
+    public function rowsOf(SchoolClass $class, int $limit, int $first): array
+    {
+        /**
+         * @var list<array{
+         *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int,
+         *     logHash: int,
+         * }> $rows
+         */
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT l.id, l.day, l.endedAt, p.title, l.remark, l.logSize, l.logHash FROM '.
+                    Lesson::class.
+                    ' l JOIN l.piece p '.
+                    'WHERE l.class = :class ORDER BY l.day DESC, l.id DESC',
+            )
+            ->setParameter('class', $class)
+            ->setFirstResult($first)
+            ->setMaxResults($limit)
+            ->getArrayResult();
+
+        return $rows;
+    }
+
     /** @return list<Lesson> the latest first */
     public function ofClass(SchoolClass $class, int $limit = self::LESSONS, int $first = 0): array
     {

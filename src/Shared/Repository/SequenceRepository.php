@@ -19,17 +19,21 @@ final readonly class SequenceRepository
     {
     }
 
-    /** @return list<Sequence> the latest first */
+    /** @return list<array{id: int, title: string, goalTempo: int}> with the title of the piece, the latest first */
     public function ofClass(SchoolClass $class): array
     {
-        /** @var list<Sequence> $sequences */
-        $sequences = $this->entities
-            ->createQuery('SELECT s FROM '.Sequence::class.' s WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC')
+        /** @var list<array{id: int, title: string, goalTempo: int}> $rows */
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT s.id, p.title, s.goalTempo FROM '.
+                    Sequence::class.
+                    ' s JOIN s.piece p WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC',
+            )
             ->setParameter('class', $class)
             ->setMaxResults(self::OF_CLASS)
-            ->getResult();
+            ->getArrayResult();
 
-        return $sequences;
+        return $rows;
     }
 
     /** @return list<array{id: int, name: string, goalTempo: int, method: \CoinStair\Core\Method\Method}> with the name of the class */
