@@ -12,7 +12,8 @@ $finder = (new PhpCsFixer\Finder())
         __DIR__ . '/config',
         __DIR__ . '/public',
     ])
-    ;
+    // Symfony writes it anew in development.
+    ->notPath('reference.php');
 
 return (new PhpCsFixer\Config())
     ->setParallelConfig(PhpCsFixer\Runner\Parallel\ParallelConfigFactory::detect())

@@ -45,12 +45,18 @@ final readonly class Pitch
      */
     public static function parse(string $name): self
     {
+        // A piece has few pitches and thousands of notes; one object stands for all notes of a pitch.
+        /** @var array<string, self> $read */
+        static $read = [];
+        if (isset($read[$name])) {
+            return $read[$name];
+        }
         if (1 !== preg_match('/^([A-G])(b{0,3}|#{0,3})(-?\d{1,2})$/', $name, $match)) {
             throw new \InvalidArgumentException(\sprintf('"%s" is no pitch such as F#4.', $name));
         }
         $alteration = str_starts_with($match[2], 'b') ? -\strlen($match[2]) : \strlen($match[2]);
 
-        return self::of($match[1], $alteration, (int) $match[3]);
+        return $read[$name] = self::of($match[1], $alteration, (int) $match[3]);
     }
 
     public static function fromDiatonic(int $steps, int $alteration): self

@@ -14,6 +14,7 @@ use App\Shared\Reckoned\TimedSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\PieceRepository;
+use App\Shared\Repository\SequenceRepository;
 use App\Shared\Web\Version;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\Method;
@@ -43,6 +44,7 @@ final class SequenceController extends AbstractController
         private readonly ChunkRepository $chunks,
         private readonly ClassRepository $classes,
         private readonly PieceRepository $library,
+        private readonly SequenceRepository $sequences,
         private readonly PiecesForClasses $pieces,
         private readonly TimedSequences $timed,
         private readonly ClockInterface $clock,
@@ -239,6 +241,10 @@ final class SequenceController extends AbstractController
 
     private function page(Sequence $sequence, Notice|string $problem = ''): SequencePage
     {
-        return new SequencePage($sequence, $this->timed->of($sequence), $this->chunks->of($sequence->getPiece()), $problem);
+        // The chunks first: the steps then find theirs among them, and are read without joining each row with two of them.
+        $chunks = $this->chunks->of($sequence->getPiece());
+        $sequence = $this->sequences->withSteps((int) $sequence->getId());
+
+        return new SequencePage($sequence, $this->timed->of($sequence), $chunks, $problem);
     }
 }

@@ -118,25 +118,24 @@ final readonly class ChunkRepository
      * What tells one state of some chunks and their pieces from any other.
      *
      * @param list<int|string> $ids
-     *
-     * @return list<array{int, int, int, string}> id, version, version of the piece and hash of its score
      */
-    public function stateOf(array $ids): array
+    public function stateOf(array $ids): string
     {
         if ([] === $ids) {
-            return [];
+            return '';
         }
-        /** @var list<array{id: int, version: int, piece: int, score: string}> $rows */
-        $rows = $this->entities
-            ->createQuery(
-                'SELECT c.id, c.version, p.version piece, p.scoreHash score FROM '.
-                    Chunk::class.
-                    ' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id',
-            )
-            ->setParameter('ids', $ids)
-            ->getScalarResult();
+        /** @var array{int|string, int|string} $row there is one always */
+        $row = $this->entities
+            ->getConnection()
+            ->fetchNumeric(
+                'SELECT COUNT(*), '.
+                    Checksum::over('c.id, c.version, p.version, p.score_hash').
+                    ' FROM chunk c JOIN piece p ON p.id = c.piece_id WHERE c.id IN (?) AND c.program_id = ?',
+                [array_map(intval(...), $ids), $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
 
-        return array_map(static fn (array $row): array => [$row['id'], $row['version'], $row['piece'], $row['score']], $rows);
+        return implode(':', $row);
     }
 
     /**

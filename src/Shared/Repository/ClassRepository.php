@@ -69,15 +69,18 @@ final readonly class ClassRepository
     /** The class that worked on a piece last, or the first by name; none where there are no classes. */
     public function workingOn(Piece $piece): ?SchoolClass
     {
-        /** @var list<array{class: int|string}> $latest */
+        $sequences = ' FROM '.Sequence::class;
+        /** @var list<SchoolClass> $latest more than one where several were changed within one second */
         $latest = $this->entities
             ->createQuery(
-                'SELECT IDENTITY(s.class) class FROM '.Sequence::class.' s WHERE s.piece = :piece ORDER BY s.changedAt DESC, s.id DESC',
+                'SELECT c, g FROM '.
+                    SchoolClass::class.
+                    " c LEFT JOIN c.groups g WHERE c.id IN (SELECT IDENTITY(s.class)$sequences s WHERE s.piece = :piece ".
+                    "AND s.changedAt = (SELECT MAX(t.changedAt)$sequences t WHERE t.piece = :piece)) ORDER BY c.id DESC, g.id",
             )
             ->setParameter('piece', $piece)
-            ->setMaxResults(1)
-            ->getScalarResult();
+            ->getResult();
 
-        return [] === $latest ? $this->page(0, 1)[0] ?? null : $this->find((int) $latest[0]['class']);
+        return $latest[0] ?? $this->page(0, 1)[0] ?? null;
     }
 }
