@@ -23,7 +23,8 @@ export function drawStair(svg, step, now, words) {
             .replace('%tread%', String(now.tread + 1))
             .replace('%treads%', String(treads.length))
             .replace('%tempo%', String(now.tempo))
-            .replace('%coins%', String(now.done ? step.coins : now.coins)),
+            .replace('%coins%', String(now.done ? step.coins : now.coins))
+            .replace('%needed%', String(step.coins)),
     );
     const [all, height] = [Math.max(200, svg.clientWidth), Math.max(90, svg.clientHeight)];
     svg.setAttribute('viewBox', `0 0 ${all} ${height}`);
