@@ -14,8 +14,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * The cut of a piece (handbook 5): the whole, its sections, their phrases, pairs of measures and measures. The chunks of each level hold
- * every
- * measure once; no border of it lies inside a slur, tie or tuplet, unless a teacher pulled it there.
+ * every measure once; no border of it lies inside a slur, tie or tuplet, unless a teacher pulled it there.
  */
 final readonly class ChunkTree
 {

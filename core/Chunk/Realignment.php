@@ -10,8 +10,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * Finds the measures of a score in a newer state of it, so that a teacher's cut stays on the same music (handbook 5): measures that are
- * the same
- * are paired in order, as many as can be; between them those that were changed.
+ * the same are paired in order, as many as can be; between them those that were changed.
  */
 final readonly class Realignment
 {

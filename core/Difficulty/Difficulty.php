@@ -75,9 +75,8 @@ final readonly class Difficulty
     }
 
     /**
-     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it where
-     * nothing
-     * moves.
+     * The comfort tempo of a chunk for a goal: that of its hardest move; a share of the goal where no hands are known; well above it
+     * where nothing moves.
      *
      * @param list<Instrument>|null $only of these instruments; of all if none are named
      */

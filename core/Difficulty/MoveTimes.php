@@ -15,8 +15,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * The moves of a line with their times (handbook 6): the largest of the rows that apply and a quarter of each other; then what is added,
- * what
- * multiplies, the level, newness, and the class's own factor of the family.
+ * what multiplies, the level, newness, and the class's own factor of the family.
  */
 final class MoveTimes
 {

@@ -11,8 +11,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * Every place at which a phrase may end and the next begin, with what speaks for it (handbook 5): bar lines, the upbeats before them, and
- * notes
- * after a rest of all parts. No place inside a slur, tie, tuplet or note is among them; an upbeat belongs to what follows.
+ * notes after a rest of all parts. No place inside a slur, tie, tuplet or note is among them; an upbeat belongs to what follows.
  */
 final readonly class Borders
 {

@@ -9,8 +9,7 @@ use CoinStair\Core\Score\Piece;
 
 /**
  * Which measures come back, and how (handbook 5): each measure against the earliest for which a kind holds. Measures are compared by keys
- * of
- * their forms, so that the work grows with their number.
+ * of their forms, so that the work grows with their number.
  */
 final readonly class Likeness
 {

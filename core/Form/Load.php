@@ -8,9 +8,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * How much there is to learn between two places (handbook 5): the notes of the busiest part, weighted by how new they are; a note equal to
- * its
- * left neighbor weighs little.
+ * How much there is to learn between two places (handbook 5): the notes of the busiest part, weighted by how new they are; a note equal
+ * to its left neighbor weighs little.
  */
 final class Load
 {

@@ -9,8 +9,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * Tells which runs of a piece hold the same notes, played the same, in all parts (handbook 5): nothing same is taught twice. Rests at the
- * end do
- * not count, nor does where a run lies in its measure: an upbeat is compared from the bar line back.
+ * end do not count, nor does where a run lies in its measure: an upbeat is compared from the bar line back.
  */
 final class Sameness
 {

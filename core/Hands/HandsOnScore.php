@@ -24,8 +24,7 @@ final class HandsOnScore
 
     /**
      * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings in brackets, stand as
-     * verses
-     * under what is sung.
+     * verses under what is sung.
      */
     public static function marked(BothHands $hands, HandLayers $layers): Piece
     {

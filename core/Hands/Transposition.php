@@ -46,8 +46,7 @@ final class Transposition
 
     /**
      * The tune so many strings higher (lower if negative), with the same fingers: a fifth a string. The bass, tuned in fourths, goes the
-     * other
-     * way round by a fourth, so that all stay in one key. Parts for which a note would lie below the lowest string go up an octave.
+     * other way round by a fourth, so that all stay in one key. Parts for which a note would lie below the lowest string go up an octave.
      *
      * @throws Refusal if the key would have more than seven signs
      */

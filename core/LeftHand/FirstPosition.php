@@ -11,8 +11,7 @@ use CoinStair\Core\Score\Refusal;
 
 /**
  * The notes of first position, finger by finger (handbook 3): on violin and viola the finger follows the letter; the cello's hand is
- * closed or
- * stretched; the bass has 1, 2 and 4, a semitone apart, and half position below it.
+ * closed or stretched; the bass has 1, 2 and 4, a semitone apart, and half position below it.
  */
 final class FirstPosition
 {
@@ -99,8 +98,7 @@ final class FirstPosition
 
     /**
      * The fingers of the first position with their placements, from the hands that have them: on the cello with both stretches, on the
-     * bass with half
-     * position as its low placements.
+     * bass with half position as its low placements.
      *
      * @return array<int, array<string, int>>
      */

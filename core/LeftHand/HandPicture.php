@@ -9,9 +9,8 @@ use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Pitch;
 
 /**
- * The four strings with the fingers that some music puts on them, and those that its key has beside them: the pattern of each string, what
- * an open
- * string can check, and which region of the staff lies on which string (handbook 3).
+ * The four strings with the fingers that some music puts on them, and those that its key has beside them: the pattern of each string,
+ * what an open string can check, and which region of the staff lies on which string (handbook 3).
  */
 final readonly class HandPicture
 {

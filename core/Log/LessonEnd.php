@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Log;
 
 /**
- * What was done in a lesson, what next time starts with, and what is homework (handbook 6): of the steps that were begun and not done, the
- * one that
- * is furthest from its top.
+ * What was done in a lesson, what next time starts with, and what is homework (handbook 6): of the steps that were begun and not done,
+ * the one that is furthest from its top.
  */
 final readonly class LessonEnd
 {

@@ -6,8 +6,7 @@ namespace CoinStair\Core\Memory;
 
 /**
  * All that a result follows from, each input under its name. Equal fingerprints mean equal results, so a result may be kept under its
- * fingerprint
- * for ever: it can be forgotten, but never be stale.
+ * fingerprint for ever: it can be forgotten, but never be stale.
  */
 final readonly class Fingerprint
 {

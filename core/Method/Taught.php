@@ -13,8 +13,7 @@ use CoinStair\Core\Form\Sameness;
 
 /**
  * What was taught so far, and in which order: the memory that all methods share. Nothing same is taught twice: a chunk whose notes were
- * taught at
- * another place is found again instead (handbook 5).
+ * taught at another place is found again instead (handbook 5).
  */
 final class Taught
 {

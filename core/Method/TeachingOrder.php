@@ -9,9 +9,8 @@ use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Difficulty\Spot;
 
 /**
- * The order in which a method teaches the chunks of a tree (handbook 5). It ends with the whole, and nothing same is taught twice: a chunk
- * whose
- * notes were taught at another place is found again instead.
+ * The order in which a method teaches the chunks of a tree (handbook 5). It ends with the whole, and nothing same is taught twice: a
+ * chunk whose notes were taught at another place is found again instead.
  */
 final class TeachingOrder
 {

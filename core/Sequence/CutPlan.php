@@ -20,8 +20,7 @@ use CoinStair\Core\Score\Place;
 
 /**
  * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and
- * their times.
- * Each link is made when it is asked for.
+ * their times. Each link is made when it is asked for.
  */
 final class CutPlan
 {

@@ -21,8 +21,7 @@ use CoinStair\Core\Standing\Standing;
 
 /**
  * One piece for one class: score, hands, form, spots, tree, order, stair and time, each link made once and only when it is asked for.
- * Screens, commands
- * and planners ask this, so that all of them say the same.
+ * Screens, commands and planners ask this, so that all of them say the same.
  */
 final class PieceForClass
 {
@@ -147,9 +146,8 @@ final class PieceForClass
     }
 
     /**
-     * The instruments that decide what is comfortable, for want of a teacher's choice: those of the class, but for one whose part was only
-     * derived
-     * from the tune and that alone would hold the others to less than half of what they can do.
+     * The instruments that decide what is comfortable, for want of a teacher's choice: those of the class, but for one whose part was
+     * only derived from the tune and that alone would hold the others to less than half of what they can do.
      *
      * @return non-empty-list<Instrument>
      */

@@ -14,9 +14,8 @@ final class Practised
     private array $chunks = [];
 
     /**
-     * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it, each as it was
-     * practised
-     * last: what was drilled alone and then in its measure is as comfortable as the measure.
+     * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it, each as it
+     * was practised last: what was drilled alone and then in its measure is as comfortable as the measure.
      *
      * @param Comfort $before without any practice
      */

@@ -11,8 +11,8 @@ use CoinStair\Core\Stair\Stair;
 
 /**
  * One step of a sequence (handbook 6): what it is for and how it is done. What is played in it, when and how long, is told by what wraps
- * it:
- * PlannedStep (proposed by a method), SequenceStep (set on its chunk), TimedStep (with its minutes) and TaughtStep (as a lesson keeps it).
+ * it: PlannedStep (proposed by a method), SequenceStep (set on its chunk), TimedStep (with its minutes) and TaughtStep (as a lesson keeps
+ * it).
  */
 final readonly class Step
 {

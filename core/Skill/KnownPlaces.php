@@ -12,8 +12,7 @@ use CoinStair\Core\Standing\CoverageState;
 
 /**
  * What "known" means (handbook 7): a place on the fingerboard is known when a chunk that holds it was played with coins, introduced when
- * one was only
- * begun. What was played on open strings says nothing of a chunk's places.
+ * one was only begun. What was played on open strings says nothing of a chunk's places.
  */
 final class KnownPlaces
 {

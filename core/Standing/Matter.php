@@ -8,8 +8,7 @@ use CoinStair\Core\Chunk\Rung;
 
 /**
  * What a step teaches, as the record of a class names it: a chunk, or one of the rungs on open strings that lead to it. A rung on open
- * strings is a
- * matter of its own, since the bow alone says nothing yet of the chunk's fingers (handbook 5).
+ * strings is a matter of its own, since the bow alone says nothing yet of the chunk's fingers (handbook 5).
  */
 final readonly class Matter
 {

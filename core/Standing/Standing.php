@@ -8,8 +8,7 @@ use CoinStair\Core\Score\Instrument;
 
 /**
  * Where a class stands: what it has covered, at which tempo, and which places on the fingerboard it knows. A value that the log and the
- * skills make
- * and that everything reads which plans: nothing that plans asks the log itself.
+ * skills make and that everything reads which plans: nothing that plans asks the log itself.
  */
 final readonly class Standing
 {

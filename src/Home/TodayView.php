@@ -54,8 +54,7 @@ final readonly class TodayView
 
     /**
      * The latest sequence of each class that is not done; the latest if all are. A summary is reckoned once for each state of all that it
-     * follows
-     * from, and these states are asked for all classes at once.
+     * follows from, and these states are asked for all classes at once.
      *
      * @param list<SchoolClass> $classes
      *

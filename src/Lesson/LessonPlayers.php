@@ -29,8 +29,7 @@ use Twig\Environment;
 
 /**
  * What each instrument of a class sees and sounds in a lesson: for each chunk the notation with all its layers, tones, start card, hand
- * picture
- * and ribbon. The screen takes away the layers that are not wanted.
+ * picture and ribbon. The screen takes away the layers that are not wanted.
  *
  * @phpstan-type Player array{id: string, name: string, instrument: string, part: string}
  */

@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Architecture;
 
 /**
- * Which room may know which: the one table that the architecture test and bin/rooms read. A room that is not named here may know nothing,
- * and a folder
- * that is no room of this table is refused; so a new room is closed until somebody opens it on purpose.
+ * Which room may know which: the one table that the architecture test and tools/rooms read. A room that is not named here may know
+ * nothing, and a folder that is no room of this table is refused; so a new room is closed until somebody opens it on purpose.
  */
 final class Rooms
 {

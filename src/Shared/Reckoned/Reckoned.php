@@ -12,8 +12,7 @@ use Symfony\Contracts\Cache\CacheInterface;
 
 /**
  * The one place where results are kept between requests. A result lies under the fingerprint of all that it follows from, and under the
- * instance and
- * the version of the core that reckoned it: it is never stale, only forgotten.
+ * instance and the version of the core that reckoned it: it is never stale, only forgotten.
  */
 #[AsAlias(Memory::class)]
 final readonly class Reckoned implements Memory

@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace App\Shared\Repository;
 
 /**
- * A checksum of a group of rows in SQL, whatever their order: each row's hash, all of them combined bit by bit. Other than a sum of ids or
- * versions it
- * does not stay the same when one row takes the place of another.
+ * A checksum of a group of rows in SQL, whatever their order: each row's hash, all of them combined bit by bit. Other than a sum of ids
+ * or versions it does not stay the same when one row takes the place of another.
  */
 final class Checksum
 {

@@ -19,11 +19,9 @@ use Symfony\Component\HttpKernel\KernelEvents;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 
 /**
- * Two people at one thing in the same moment. What was asked is done again from the start, on the rows as they are now: a deadlock is over
- * by then, and
- * a form that was made of older rows is told so by its own version, with what was typed still in it. Nothing was written before: one
- * action is one
- * transaction.
+ * Two people at one thing in the same moment. What was asked is done again from the start, on the rows as they are now: a deadlock is
+ * over by then, and a form that was made of older rows is told so by its own version, with what was typed still in it. Nothing was
+ * written before: one action is one transaction.
  */
 #[AsEventListener(event: KernelEvents::EXCEPTION, priority: 16)]
 final readonly class TryAgain
