@@ -80,8 +80,8 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     const learn = steps.nth(1);
     await expect(learn).toContainText('Learn 1–4');
     await learn.getByRole('button', { name: 'Change Learn 1–4' }).click();
-    await learn.getByLabel('From').fill('60');
-    await learn.getByLabel('To', { exact: true }).fill('84');
+    await learn.getByRole('spinbutton', { name: 'From', exact: true }).fill('60');
+    await learn.getByRole('spinbutton', { name: 'To', exact: true }).fill('84');
     await learn.getByRole('button', { name: 'Save the step' }).click();
     await expect(learn.locator('.treads span')).toHaveText(['60', '66', '76', '84']);
     // The join before the second chunk and back: by the keys, then by dragging.
