@@ -91,7 +91,7 @@ Stopwatch::print(
     $times,
     11.0,
 );
-printf("  200 measures: %.0f ms (budget 300, goal 180)\n", $times['200 measures']);
+printf("  200 measures: %.0f ms (budget 160)\n", $times['200 measures']);
 $short = Scores::fiveParts(32);
 Stopwatch::print(
     'Both hands of 32 measures for four instruments; budget 60 ms for the whole analysis',

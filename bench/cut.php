@@ -45,7 +45,7 @@ $times = Stopwatch::medians(
     2,
 );
 Stopwatch::print(sprintf('Five parts, 200 measures: form, %d spots and steps on top of the hands', $cut($five, $fiveHands)), $times);
-printf("  %.0f ms (budget 150)\n", $times['form, spots and chunks']);
+printf("  %.0f ms (budget 120)\n", $times['form, spots and chunks']);
 $tree = ChunkTree::of($five, Likeness::of($five), 2);
 $spots = Difficulty::of($five, $fiveHands)->spots(96);
 Stopwatch::print(

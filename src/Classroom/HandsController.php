@@ -7,8 +7,6 @@ namespace App\Classroom;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\Version;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\LeftHand\HandFrames;
-use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -18,6 +16,8 @@ use Symfony\Component\Routing\Attribute\Route;
 /** How a class plays: the policies of both hands, each with its sentence. */
 final class HandsController extends AbstractController
 {
+    private const OLD = 'Somebody else changed this in the meantime. Your values stand below; save again to keep them.';
+
     public function __construct(private readonly EntityManagerInterface $entities)
     {
     }
@@ -29,7 +29,7 @@ final class HandsController extends AbstractController
         if (!$request->isMethod('POST')) {
             return $this->render(
                 $part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig',
-                $this->fields($class, $class->handPolicies()),
+                ['page' => HandsPage::of($class, $class->handPolicies())],
             );
         }
         /** @var array<string, mixed> $chosen */
@@ -38,18 +38,14 @@ final class HandsController extends AbstractController
         if (Version::isOld($request, $class->getVersion())) {
             return $this->render(
                 $part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig',
-                $this->fields(
-                    $class,
-                    $policies,
-                    'Somebody else changed this in the meantime. Your values stand below; save again to keep them.',
-                ),
+                ['page' => HandsPage::of($class, $policies, self::OLD)],
             );
         }
         $class->setHandPolicies($policies);
         $this->entities->flush();
 
         return $part
-            ? $this->render('classroom/_hands.html.twig', ['kept' => true] + $this->fields($class, $policies))
+            ? $this->render('classroom/_hands.html.twig', ['page' => HandsPage::of($class, $policies, kept: true)])
             : $this->redirectToRoute('class', ['id' => $class->getId()], 303);
     }
 
@@ -57,28 +53,8 @@ final class HandsController extends AbstractController
     #[Route('/hands/usual', name: 'year_hands', methods: ['GET'])]
     public function year(Request $request): Response
     {
-        return $this->render('classroom/_hands.html.twig', $this->fields(null, HandPolicies::ofLevel($request->query->getInt('year', 1))));
-    }
-
-    /** @return array<string, mixed> */
-    private function fields(?SchoolClass $class, HandPolicies $policies, string $problem = ''): array
-    {
-        $positions = [];
-        foreach ($class?->instruments() ?: Instrument::strings() as $instrument) {
-            $all = HandFrames::positions($instrument);
-            $positions[$instrument->value] = array_combine(
-                $all,
-                array_map(static fn (string $name): bool => \in_array($name, $policies->positionsOf($instrument), true), $all),
-            );
-        }
-
-        return [
-            'class' => $class,
-            'policies' => $policies,
-            'usual' => HandPolicies::ofLevel($policies->level)->chosen(),
-            'matters' => array_map(static fn (string $matter): array => array_column($matter::cases(), 'value'), HandPolicies::matters()),
-            'positions' => $positions,
-            'problem' => $problem,
-        ];
+        return $this->render('classroom/_hands.html.twig', [
+            'page' => HandsPage::of(null, HandPolicies::ofLevel($request->query->getInt('year', 1))),
+        ]);
     }
 }

@@ -44,7 +44,7 @@ final class EntryController extends AbstractController
 
         return $this->render(
             'library/_entry_preview.html.twig',
-            EntryPreview::tell(Reader::read(EntryForm::entry($fields)), $fields['text']),
+            ['preview' => EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text'])],
         );
     }
 
@@ -159,8 +159,12 @@ final class EntryController extends AbstractController
     {
         return $this->render(
             'library/entry.html.twig',
-            ['fields' => $fields, 'said' => $said, 'parts' => EntryForm::parts($fields)] +
-                EntryPreview::tell(Reader::read(EntryForm::entry($fields)), $fields['text']),
+            [
+                'fields' => $fields,
+                'said' => $said,
+                'parts' => EntryForm::parts($fields),
+                'preview' => EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+            ],
             new Response(null, $status),
         );
     }
@@ -175,7 +179,7 @@ final class EntryController extends AbstractController
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return array{outline: Outline, map: MeasureMap|null} */
     private static function outlineView(Outline $outline): array
     {
         return [

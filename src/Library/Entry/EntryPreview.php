@@ -15,24 +15,29 @@ use CoinStair\Core\Score\Piece;
  *
  * @phpstan-type Piecewise array{text: string, wrong: bool}
  */
-final class EntryPreview
+final readonly class EntryPreview
 {
     /** Measures that are engraved. */
     private const ENGRAVED = 40;
 
     /**
-     * @param list<string>|null $numbers of the measures, where the line stands inside a piece
-     *
-     * @return array<string, mixed>
+     * @param list<string>          $numbers of the measures
+     * @param list<list<Piecewise>> $echo    the typed lines, cut where problems begin and end
+     * @param string                $xml     MusicXML to be engraved; none where no notes were read
      */
-    public static function tell(EntryResult $result, string $typed, ?array $numbers = null): array
+    private function __construct(public EntryResult $result, public array $numbers, public array $echo, public string $xml)
     {
-        return [
-            'numbers' => $numbers ?? array_map(static fn (MeasureCount $count): string => $count->number, $result->counts),
-            'result' => $result,
-            'echo' => self::echo($typed, $result->problems),
-            'xml' => self::xml($result->piece, $numbers),
-        ];
+    }
+
+    /** @param list<string>|null $numbers of the measures, where the line stands inside a piece */
+    public static function of(EntryResult $result, string $typed, ?array $numbers = null): self
+    {
+        return new self(
+            $result,
+            $numbers ?? array_map(static fn (MeasureCount $count): string => $count->number, $result->counts),
+            self::echo($typed, $result->problems),
+            self::xml($result->piece, $numbers),
+        );
     }
 
     /** @param list<string>|null $numbers */

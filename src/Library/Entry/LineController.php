@@ -12,7 +12,6 @@ use CoinStair\Core\Format\QuickEntry\EntryResult;
 use CoinStair\Core\Format\QuickEntry\Problem;
 use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Format\QuickEntry\Writer;
-use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Score\Refusal;
@@ -48,7 +47,7 @@ final class LineController extends AbstractController
         );
         $entry = Writer::letters($score, $part, $from, $to, false);
 
-        return $this->render('library/line.html.twig', $this->lineView($piece, $part, $from, $to, $entry));
+        return $this->render('library/line.html.twig', ['page' => LinePage::of($piece, $part, $from, $to, $entry)]);
     }
 
     #[Route('/line/preview', name: 'piece_line_preview', methods: ['POST'])]
@@ -64,7 +63,7 @@ final class LineController extends AbstractController
 
         return $this->render(
             'library/_entry_preview.html.twig',
-            EntryPreview::tell(Reader::read($entry), $entry->text, self::numbersFrom($score, $from)),
+            ['preview' => EntryPreview::of(Reader::read($entry), $entry->text, LinePage::numbersFrom($score, $from))],
         );
     }
 
@@ -94,7 +93,7 @@ final class LineController extends AbstractController
 
         return $this->render(
             'library/line.html.twig',
-            ['said' => $said] + $this->lineView($piece, $part, $from, $to, $entry),
+            ['page' => LinePage::of($piece, $part, $from, $to, $entry, $said)],
             new Response(null, 422),
         );
     }
@@ -135,27 +134,6 @@ final class LineController extends AbstractController
             '',
             $part->instrument,
         );
-    }
-
-    /** @return array<string, mixed> */
-    private function lineView(Piece $piece, Part $part, int $from, int $to, Entry $entry): array
-    {
-        $numbers = MeasureNumbers::of($piece->score());
-
-        return [
-            'piece' => $piece,
-            'part' => $part,
-            'from' => $from,
-            'to' => $to,
-            'entry' => $entry,
-            'span' => $from + 1 === $to ? $numbers->at($from) : $numbers->at($from).'–'.$numbers->at($to - 1),
-        ] + EntryPreview::tell(Reader::read($entry), $entry->text, self::numbersFrom($piece->score(), $from));
-    }
-
-    /** @return list<string> measure numbers from a position on */
-    private static function numbersFrom(Score $score, int $from): array
-    {
-        return \array_slice(MeasureNumbers::of($score)->all(), $from);
     }
 
     /** A measure with other beats than its meter is told, but may stay. */
