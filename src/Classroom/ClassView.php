@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
@@ -43,7 +44,7 @@ final readonly class ClassView
             $class,
             $this->sequences->ofClass($class),
             $this->pieces($this->standings->of($class)),
-            $this->log($class, \array_slice($rows, 0, self::LESSONS), $page),
+            $this->log(\array_slice($rows, 0, self::LESSONS)),
             $page,
             \count($rows) > self::LESSONS,
         );
@@ -56,27 +57,41 @@ final readonly class ClassView
      *
      * @return list<LogRow>
      */
-    private function log(SchoolClass $class, array $rows, int $page): array
+    private function log(array $rows): array
     {
         $logs = array_map(static fn (array $row): array => [$row['id'], $row['logSize'], $row['logHash']], $rows);
-        $sums = $this->memory->remember(Fingerprint::of('sums')->with('logs', $logs), fn (): array => array_map(
-            LessonSums::of(...),
-            $this->lessons->taught($this->lessons->ofClass($class, self::LESSONS, ($page - 1) * self::LESSONS)),
-        ));
+        $sums = $this->memory->remember(
+            Fingerprint::of('lesson-sums')->with('logs', $logs),
+            fn (): array => $this->sums(array_column($rows, 'id')),
+        );
 
         return array_map(
-            static fn (array $row, LessonSums $sum): LogRow => new LogRow(
+            static fn (array $row): LogRow => new LogRow(
                 $row['id'],
                 $row['day'],
                 null === $row['endedAt'],
                 $row['title'],
                 $row['remark'],
-                $sum->coins,
-                $sum->misses,
-                $sum->steps,
+                $sums[$row['id']]->coins,
+                $sums[$row['id']]->misses,
+                $sums[$row['id']]->steps,
             ),
             $rows,
-            $sums,
+        );
+    }
+
+    /**
+     * @param list<int> $ids of lessons that are shown; others may have begun since
+     *
+     * @return array<int, LessonSums> by id of the lesson
+     */
+    private function sums(array $ids): array
+    {
+        $lessons = $this->lessons->byIds($ids);
+
+        return array_combine(
+            array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons),
+            array_map(LessonSums::of(...), $this->lessons->taught($lessons)),
         );
     }
 

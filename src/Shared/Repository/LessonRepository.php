@@ -101,6 +101,16 @@ final readonly class LessonRepository
     }
 
     /**
+     * @param list<int> $ids
+     *
+     * @return list<Lesson> by id
+     */
+    public function byIds(array $ids): array
+    {
+        return $this->entities->getRepository(Lesson::class)->findBy(['id' => $ids], ['id' => 'ASC']);
+    }
+
+    /**
      * @param list<SchoolClass> $classes
      *
      * @return list<Lesson> those that are open, and the last of each class that is not; the latest first
