@@ -18,6 +18,14 @@ final class HandsInvariantsTest extends TestCase
 {
     private const PIECES = 160;
 
+    /** @var array<string, BothHands> found once for all tests */
+    private static array $hands = [];
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$hands = [];
+    }
+
     public function testEveryFingerSoundsTheWrittenPitchInsideThePolicyOrWithAWarning(): void
     {
         foreach ($this->all() as $label => $hands) {
@@ -96,13 +104,16 @@ final class HandsInvariantsTest extends TestCase
         }
     }
 
-    /** @return iterable<string, BothHands> */
-    private function all(): iterable
+    /** @return array<string, BothHands> */
+    private function all(): array
     {
+        if ([] !== self::$hands) {
+            return self::$hands;
+        }
         for ($seed = 0; $seed < self::PIECES; ++$seed) {
             $piece = RandomPieces::piece($seed);
             $instrument = Instrument::strings()[$seed % 4];
-            yield "seed $seed, $instrument->value" => BothHands::of(
+            self::$hands["seed $seed, $instrument->value"] = BothHands::of(
                 $piece,
                 $instrument,
                 HandPolicies::of(1 + ($seed % 4), [
@@ -116,5 +127,7 @@ final class HandsInvariantsTest extends TestCase
                 60 + ($seed % 80),
             );
         }
+
+        return self::$hands;
     }
 }
