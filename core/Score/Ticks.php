@@ -50,8 +50,8 @@ final class Ticks
         }
         $divisor = self::greatestCommonDivisor($rest, $beatTicks);
         $fraction = intdiv($rest, $divisor).'/'.intdiv($beatTicks, $divisor);
-        $sign =
-            ['1/2' => '½', '1/3' => '⅓', '2/3' => '⅔', '1/4' => '¼', '3/4' => '¾'][$fraction] ?? ($whole > 0 ? ' '.$fraction : $fraction);
+        $signs = ['1/2' => '½', '1/3' => '⅓', '2/3' => '⅔', '1/4' => '¼', '3/4' => '¾'];
+        $sign = $signs[$fraction] ?? ($whole > 0 ? ' '.$fraction : $fraction);
 
         return ($whole > 0 ? (string) $whole : '').$sign;
     }

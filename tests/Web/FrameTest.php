@@ -131,7 +131,12 @@ final class FrameTest extends WebCase
         $beats = 'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.';
         $values = ['{measure}' => '3', '{meter}' => '4/4', '{wanted}' => '4'];
         yield 'one beat' => ['en_US', $beats, ['{beats}' => '1'] + $values, 'Measure 3 holds 1 beat; its meter 4/4 asks for 4.'];
-        yield 'beats and a half' => ['en_US', $beats, ['{beats}' => '4½'] + $values, 'Measure 3 holds 4½ beats; its meter 4/4 asks for 4.'];
+        yield 'beats and a half' => [
+            'en_US',
+            $beats,
+            ['{beats}' => '4½'] + $values,
+            'Measure 3 holds 4½ beats; its meter 4/4 asks for 4.',
+        ];
     }
 
     /** @return array<string, string> */

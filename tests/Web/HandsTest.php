@@ -41,7 +41,10 @@ final class HandsTest extends WebCase
         self::assertSame(
             [
                 ['number' => '2', 'notes' => ['D string, open', 'D', 'bows: down frog – tip']],
-                ['number' => '3', 'notes' => ['A string, open; D string, open', 'A D', 'bows: up tip – lower half, down lower half – tip']],
+                [
+                    'number' => '3',
+                    'notes' => ['A string, open; D string, open', 'A D', 'bows: up tip – lower half, down lower half – tip'],
+                ],
             ],
             $data['text'],
         );

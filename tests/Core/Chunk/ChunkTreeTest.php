@@ -109,7 +109,10 @@ final class ChunkTreeTest extends TestCase
         ];
         $tree = ChunkTree::over($piece, Likeness::of($piece), $own);
         self::assertSame($own, array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases()));
-        self::assertSame(['0–4', '4–6'], array_map(static fn (ChunkNode $section): string => self::told($section->chunk), $tree->sections));
+        self::assertSame(
+            ['0–4', '4–6'],
+            array_map(static fn (ChunkNode $section): string => self::told($section->chunk), $tree->sections),
+        );
         self::assertSame(['0–1', '1–1+1'], array_map(self::told(...), $tree->phrases()[0]->leaves()));
         $this->expectException(\InvalidArgumentException::class);
         ChunkTree::over($piece, Likeness::of($piece), [$own[0], $own[2]]);

@@ -119,7 +119,10 @@ final class LikenessTest extends TestCase
         yield 'endings stay with their section' => ['|:DEFG|1 A4:|2 D4||BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'rehearsal marks' => ["DEFG|A4|\nP:B\nBAGE|D4|\nP:A\nDEFG|A4|]", 'A 0–2 B 2–4 A 4–6'];
         yield 'an upbeat belongs to the first' => ['A|:DEFG|A4:|BAGE|D4|]', 'A 0–3 B 3–5'];
-        yield 'a run of four that comes back' => ['DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|', 'A 0–4 B 4–6 A 6–10 C 10–11'];
+        yield 'a run of four that comes back' => [
+            'DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|',
+            'A 0–4 B 4–6 A 6–10 C 10–11',
+        ];
         yield 'three measures that come back are no section' => ['DEFG|AdcA|BAGE|G4|DEFG|AdcA|BAGE|c4|', 'A 0–8'];
         yield 'another string, then at double length' => [
             'ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]',

@@ -39,7 +39,12 @@ final class TalkTest extends TestCase
         yield 'a section that is like another' => [
             'sections',
             'DAFd|EGBe||cBAG|FAdf||DAFd|EGB2|]',
-            ['A: measures 1–2.', 'B: measures 3–4.', 'A′, like A but not the same: measures 5–6.', '5 of 6 measures are to be learned.'],
+            [
+                'A: measures 1–2.',
+                'B: measures 3–4.',
+                'A′, like A but not the same: measures 5–6.',
+                '5 of 6 measures are to be learned.',
+            ],
         ];
         yield 'a run comes back' => ['returns', 'DAFd|E2Bc|A4|DAFd|E2Bc|', ['Measures 4–5 are the same as 1–2.']];
         yield 'one measure comes back' => ['returns', 'DAFd|A4|DAFd|', ['Measure 3 is the same as measure 1.']];

@@ -33,7 +33,14 @@ final class HandsOfDemoTunesTest extends TestCase
         yield '01-open-gate, bass, year 1, measure 0' => ['01-open-gate', 'bass', 1, 0, 'D D A A', 'D string, open, open; G string, 1, 1'];
         yield '02-stepping-stones, bass, year 1, measure 5' => ['02-stepping-stones', 'bass', 1, 5, 'B A E', 'G string, 4, 1; D string, 1'];
         yield '04-lantern-walk, cello, year 1, measure 6' => ['04-lantern-walk', 'cello', 1, 6, 'B A G', 'A string, 1, open; D string, 4'];
-        yield '05-tin-market, bass, year 1, measure 2' => ['05-tin-market', 'bass', 1, 2, 'B A B C♯', 'G string, 4, 1, 4, III position: 2'];
+        yield '05-tin-market, bass, year 1, measure 2' => [
+            '05-tin-market',
+            'bass',
+            1,
+            2,
+            'B A B C♯',
+            'G string, 4, 1, 4, III position: 2',
+        ];
         yield '06-kettle-on-the-hob, violin, year 2, measure 11' => [
             '06-kettle-on-the-hob',
             'violin',
@@ -109,7 +116,14 @@ final class HandsOfDemoTunesTest extends TestCase
             'B♭ A G F',
             'G string, half position: 4, 2, open; D string, 4',
         ];
-        yield '12-mill-race, violin, year 3, measure 12' => ['12-mill-race', 'violin', 3, 12, 'B G♯ E', 'A string, 1; D string, high 3, 1'];
+        yield '12-mill-race, violin, year 3, measure 12' => [
+            '12-mill-race',
+            'violin',
+            3,
+            12,
+            'B G♯ E',
+            'A string, 1; D string, high 3, 1',
+        ];
         yield '12-mill-race, cello, year 3, measure 6' => [
             '12-mill-race',
             'cello',
