@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Library\Command;
 
-use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Report\ChunksReport;
 use CoinStair\Core\Score\Instrument;
@@ -21,6 +20,7 @@ final class PieceChunksCommand extends Command
 {
     protected function configure(): void
     {
+        HandOptions::add($this, 'goal in beats a minute');
         $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
             ->addOption(
                 'method',
@@ -35,45 +35,24 @@ final class PieceChunksCommand extends Command
                 InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY,
                 'violin, viola, cello or bass, several times or with commas; all if not given',
             )
-            ->addOption('level', null, InputOption::VALUE_REQUIRED, 'year of playing, 1 to 4', '1')
-            ->addOption('tempo', null, InputOption::VALUE_REQUIRED, 'goal in beats a minute, 20 to 400', '72')
-            ->addOption('open-strings', null, InputOption::VALUE_REQUIRED, 'open, long or crossing; by level if not given')
-            ->addOption('bowing', null, InputOption::VALUE_REQUIRED, 'alternate, downbeat or phrase', 'alternate')
-            ->addOption('amount', null, InputOption::VALUE_REQUIRED, 'value, speed or whole', 'value')
             ->addOption('explain', null, InputOption::VALUE_NONE, 'every spot with its reason in the text form')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /**
-         * @var array{
-         *     method: string, instrument: list<string>, level: string, tempo: string, 'open-strings': string|null, bowing: string,
-         *     amount: string, explain: bool, format: string,
-         * } $options
-         */
+        /** @var array{method: string, instrument: list<string>, explain: bool, format: string} $options */
         $options = $input->getOptions();
         $instruments = self::instruments($options['instrument']);
         $method = Method::tryFrom($options['method']);
-        $tempo = ctype_digit($options['tempo']) ? (int) $options['tempo'] : 0;
-        $level = ctype_digit($options['level']) ? (int) $options['level'] : 0;
-        $choices = array_filter(
-            ['openStrings' => $options['open-strings'], 'bowing' => $options['bowing'], 'amount' => $options['amount']],
-            static fn (?string $choice): bool => null !== $choice,
-        );
-        $policies = HandPolicies::of($level, $choices);
+        $hands = HandOptions::read($input);
         if (
             null === $instruments
             || null === $method
-            || $tempo < 20
-            || $tempo > 400
-            || $level !== $policies->level
-            || [] !== array_diff_assoc($choices, $policies->chosen())
+            || null === $hands
             || !\in_array($options['format'], ['text', 'json'], true)
         ) {
-            ScoreFileInput::errors($output)->writeln('An option is not understood; bin/console piece:chunks --help lists them.');
-
-            return Command::INVALID;
+            return CommandOutput::notUnderstood($this, $output);
         }
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -81,20 +60,9 @@ final class PieceChunksCommand extends Command
         if (null === $read) {
             return Command::FAILURE;
         }
-        $report = ChunksReport::tell($read->piece, $instruments, $policies, $tempo, $method);
+        $report = ChunksReport::tell($read->piece, $instruments, $hands->policies, $hands->tempo, $method);
         if ('json' === $options['format']) {
-            $output->write(
-                json_encode(
-                    $report,
-                    \JSON_THROW_ON_ERROR |
-                        \JSON_PRETTY_PRINT |
-                        \JSON_UNESCAPED_UNICODE |
-                        \JSON_UNESCAPED_SLASHES |
-                        \JSON_PRESERVE_ZERO_FRACTION,
-                )."\n",
-                false,
-                OutputInterface::OUTPUT_RAW,
-            );
+            CommandOutput::json($report, $output);
         } else {
             $this->text($report, MeasureNumbers::of($read->piece)->all(), $options['explain'], $output);
         }

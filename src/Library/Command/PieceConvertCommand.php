@@ -28,7 +28,7 @@ final class PieceConvertCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = ScoreFileInput::errors($output);
+        $errors = CommandOutput::errors($output);
         /** @var string $file */
         $file = $input->getArgument('file');
         /** @var array{to: string|null, output: string|null, reading: string, tempo: string|null} $options */

@@ -27,11 +27,9 @@ final class PieceFormCommand extends Command
     {
         /** @var array{level: string, format: string} $options */
         $options = $input->getOptions();
-        $level = ctype_digit($options['level']) ? (int) $options['level'] : 0;
+        $level = HandOptions::number($options['level']);
         if (!\in_array($options['format'], ['text', 'json'], true) || $level < 1 || $level > 4) {
-            ScoreFileInput::errors($output)->writeln('An option is not understood; bin/console piece:form --help lists them.');
-
-            return Command::INVALID;
+            return CommandOutput::notUnderstood($this, $output);
         }
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -41,18 +39,7 @@ final class PieceFormCommand extends Command
         }
         $report = FormReport::tell($read->piece, $level);
         if ('json' === $options['format']) {
-            $output->write(
-                json_encode(
-                    $report,
-                    \JSON_THROW_ON_ERROR |
-                        \JSON_PRETTY_PRINT |
-                        \JSON_UNESCAPED_UNICODE |
-                        \JSON_UNESCAPED_SLASHES |
-                        \JSON_PRESERVE_ZERO_FRACTION,
-                )."\n",
-                false,
-                OutputInterface::OUTPUT_RAW,
-            );
+            CommandOutput::json($report, $output);
         } else {
             $this->text($report, MeasureNumbers::of($read->piece)->all(), $output);
         }

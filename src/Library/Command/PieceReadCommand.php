@@ -30,7 +30,7 @@ final class PieceReadCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $errors = ScoreFileInput::errors($output);
+        $errors = CommandOutput::errors($output);
         /** @var string $file */
         $file = $input->getArgument('file');
         $format = $input->getOption('format');
@@ -44,14 +44,7 @@ final class PieceReadCommand extends Command
             return Command::FAILURE;
         }
         if ('json' === $format) {
-            $output->write(
-                json_encode(
-                    PieceReport::tell($read),
-                    \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES,
-                )."\n",
-                false,
-                OutputInterface::OUTPUT_RAW,
-            );
+            CommandOutput::json(PieceReport::tell($read), $output);
         } else {
             $this->text($read, $output);
         }

@@ -7,10 +7,9 @@ namespace App\Library\Command;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** How all commands on a file open it and say what is wrong with it. */
+/** How all commands on a file open it, or say why it cannot be read. */
 final class ScoreFileInput
 {
     /** Reads a file, or says on the error output why it cannot be read and gives none. */
@@ -18,21 +17,16 @@ final class ScoreFileInput
     {
         $bytes = is_file($file) && is_readable($file) ? file_get_contents($file, false, null, 0, ScoreFile::MAX_BYTES + 1) : false;
         if (false === $bytes) {
-            self::errors($output)->writeln("$file cannot be opened.", OutputInterface::OUTPUT_PLAIN);
+            CommandOutput::errors($output)->writeln("$file cannot be opened.", OutputInterface::OUTPUT_PLAIN);
 
             return null;
         }
         try {
             return ScoreFile::read($bytes);
         } catch (UnreadableFile $refusal) {
-            self::errors($output)->writeln("$file: ".$refusal->getMessage(), OutputInterface::OUTPUT_PLAIN);
+            CommandOutput::errors($output)->writeln("$file: ".$refusal->getMessage(), OutputInterface::OUTPUT_PLAIN);
 
             return null;
         }
-    }
-
-    public static function errors(OutputInterface $output): OutputInterface
-    {
-        return $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
     }
 }
