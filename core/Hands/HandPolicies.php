@@ -22,7 +22,13 @@ use CoinStair\Core\RightHand\LongNotePolicy;
 use CoinStair\Core\RightHand\StartPolicy;
 use CoinStair\Core\Score\Instrument;
 
-/** All that a teacher chooses for both hands of a class (handbook 1), with the defaults of its year of playing. */
+/**
+ * All that a teacher chooses for both hands of a class (handbook 1), with the defaults of its year of playing.
+ *
+ * Choices are named by their matter; positions by instrument, marks in semitones above the open string.
+ *
+ * @phpstan-type Choices array<string, string|list<int>|array<string, list<string>>>
+ */
 final readonly class HandPolicies
 {
     /** Semitones above the open strings at which a fingerboard can have marks. */
@@ -88,8 +94,8 @@ final readonly class HandPolicies
     /**
      * The defaults of a year with what was chosen instead; a choice that no matter has is left out.
      *
-     * @param int                  $level   year of playing, 1 to 4
-     * @param array<string, mixed> $choices by matter; positions: names by instrument; marks: semitones
+     * @param int          $level   year of playing, 1 to 4
+     * @param array<mixed> $choices as a form sent them or as choices() told them
      */
     public static function of(int $level, array $choices): self
     {
@@ -152,7 +158,7 @@ final readonly class HandPolicies
     /**
      * What differs from the defaults of the year, to be kept: a class that chose nothing moves on to the next year's defaults.
      *
-     * @return array<string, mixed> as of() takes it
+     * @return Choices as of() takes it
      */
     public function choices(): array
     {
@@ -209,8 +215,8 @@ final readonly class HandPolicies
     /**
      * @template T of \BackedEnum
      *
-     * @param array<string, mixed> $choices
-     * @param T                    $default
+     * @param array<mixed> $choices
+     * @param T            $default
      *
      * @return T
      */

@@ -71,14 +71,15 @@ final readonly class LessonEnd
     private static function row(TaughtStep $step, int $number, ?StepResult $result, bool $opened, int $treadsBack): TaughtResult
     {
         $treads = $step->step->stair->treads ?? [];
+        $stoppedAt = null === $result ? 0 : $treads[$result->tread];
         $done = $step->doneBefore || (null === $result ? $opened : $result->done);
 
         return new TaughtResult(
             $step,
             $number,
             $result,
-            null === $result ? 0 : $treads[$result->tread],
-            null === $result ? 0 : $treads[max(0, $result->tread - $treadsBack)],
+            $stoppedAt,
+            $treads[$step->step->startTread($stoppedAt, $treadsBack)] ?? 0,
             $done,
             $opened,
         );

@@ -56,12 +56,11 @@ final readonly class ClassPolicies implements \JsonSerializable
         return $this->hands->level;
     }
 
-    /** @return array<string, mixed> all that tells two of them apart */
+    /** @return array{hands: string, instruments: list<Instrument>, rule: CoinRule, growth: Growth, seconds: float} what tells two apart */
     public function jsonSerialize(): array
     {
         return [
             'hands' => $this->hands->fingerprint(),
-            'level' => $this->hands->level,
             'instruments' => $this->instruments,
             'rule' => $this->rule,
             'growth' => $this->growth,

@@ -9,10 +9,12 @@ use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Instrument;
@@ -101,9 +103,24 @@ final class CutPlan
     /** @return list<PlannedStep> */
     public function steps(): array
     {
-        $policies = $this->of->policies;
+        return $this->steps ??= $this->stepsOver($this->order());
+    }
 
-        return $this->steps ??= Proposal::reckon($this->order(), $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
+    /**
+     * The steps by which one chunk is learned by itself, as if nothing had been taught before.
+     *
+     * @param bool $byLadder a crossing, rung by rung
+     *
+     * @return list<PlannedStep>
+     */
+    public function stepsOf(Chunk $chunk, bool $byLadder): array
+    {
+        return $this->stepsOver(
+            array_map(
+                static fn (?Rung $rung): TaughtChunk => new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung),
+                $byLadder ? Rung::cases() : [null],
+            ),
+        );
     }
 
     /** @return list<StepTime> one for each step */
@@ -185,5 +202,17 @@ final class CutPlan
     public function without(Instrument $instrument): array
     {
         return array_values(array_filter($this->instruments, static fn (Instrument $one): bool => $one !== $instrument));
+    }
+
+    /**
+     * @param list<TaughtChunk> $order
+     *
+     * @return list<PlannedStep>
+     */
+    private function stepsOver(array $order): array
+    {
+        $policies = $this->of->policies;
+
+        return Proposal::reckon($order, $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
     }
 }

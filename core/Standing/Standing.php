@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Standing;
 
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Score\Instrument;
 
 /**
@@ -55,6 +56,24 @@ final readonly class Standing
     public function coverage(): array
     {
         return array_values($this->coverage);
+    }
+
+    /**
+     * @param array<array-key, Chunk> $chunks of a piece, by id
+     *
+     * @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position; only those that were met
+     */
+    public function overMeasures(array $chunks): array
+    {
+        $states = [];
+        foreach ($chunks as $id => $chunk) {
+            $met = $this->coverageOf(Matter::of((string) $id));
+            for ($position = $chunk->from->position; null !== $met && $position <= $chunk->lastPosition(); ++$position) {
+                $states[$position] = $met->state->orFurther($states[$position] ?? null);
+            }
+        }
+
+        return $states;
     }
 
     /** @return list<string> places on the fingerboard; none where nothing is known of the class */

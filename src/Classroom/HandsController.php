@@ -32,9 +32,7 @@ final class HandsController extends AbstractController
                 ['page' => HandsPage::of($class, $class->handPolicies())],
             );
         }
-        /** @var array<string, mixed> $chosen */
-        $chosen = $request->request->all('p');
-        $policies = HandPolicies::of($class->getYear(), $chosen);
+        $policies = HandPolicies::of($class->getYear(), $request->request->all('p'));
         if (Version::isOld($request, $class->getVersion())) {
             return $this->render(
                 $part ? 'classroom/_hands.html.twig' : 'classroom/hands.html.twig',

@@ -128,7 +128,7 @@ final readonly class DemoData
 
     private function lesson(Sequence $sequence, \DateTimeImmutable $start, SimulatedClass $players, string $remark): void
     {
-        $lesson = $this->planner->begin($sequence, null, $start);
+        $lesson = $this->planner->begin($sequence, $start);
         $this->entities->persist($lesson);
         $this->entities->flush();
         $this->log->add($lesson, $players->play($lesson));

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Chunk;
-use App\Shared\Entity\Lesson;
 use App\Shared\Repository\ChunkRepository;
 use CoinStair\Core\Log\TaughtStep;
 
@@ -16,22 +15,28 @@ final readonly class LessonChunks
     {
     }
 
-    /** @return list<Chunk> of its steps */
-    public function of(Lesson $lesson): array
+    /**
+     * @param list<TaughtStep> $steps of a lesson
+     *
+     * @return list<Chunk>
+     */
+    public function of(array $steps): array
     {
-        $ids = array_map(static fn (TaughtStep $step): int => $step->chunk, $lesson->steps());
+        $ids = array_map(static fn (TaughtStep $step): int => $step->chunk, $steps);
 
         return $this->chunks->byIds(array_values(array_unique(array_filter($ids))));
     }
 
-    /** @return array<array-key, string> figures of the steps of a chunk, by key; empty for the plain line */
-    public static function figures(Lesson $lesson, Chunk $chunk): array
+    /**
+     * @param list<TaughtStep> $steps
+     *
+     * @return array<int, array<array-key, string>> figures in which each chunk is played, by its id and key; empty for the plain line
+     */
+    public static function figures(array $steps): array
     {
         $figures = [];
-        foreach ($lesson->steps() as $taught) {
-            if ($taught->chunk === $chunk->getId()) {
-                $figures[self::key($taught)] = $taught->step->figure;
-            }
+        foreach ($steps as $taught) {
+            $figures[$taught->chunk][self::key($taught)] = $taught->step->figure;
         }
 
         return $figures;

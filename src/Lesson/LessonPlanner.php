@@ -8,7 +8,6 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Reckoned\TimedSequences;
 use CoinStair\Core\Log\TaughtStep;
-use CoinStair\Core\Standing\Standing;
 use Psr\Clock\ClockInterface;
 
 /** Begins a lesson: takes a copy of the sequence as it stands, with where the class starts on each stair. */
@@ -18,13 +17,13 @@ final readonly class LessonPlanner
     {
     }
 
-    /** @param Standing|null $standing of the class, where it is known already */
-    public function begin(Sequence $sequence, ?Standing $standing = null, ?\DateTimeImmutable $now = null): Lesson
+    /** @param \DateTimeImmutable|null $now when it begins, if not in this moment */
+    public function begin(Sequence $sequence, ?\DateTimeImmutable $now = null): Lesson
     {
         $now ??= $this->clock->now();
         $rows = $sequence->steps();
         $steps = [];
-        foreach ($this->sequences->of($sequence, $standing)->steps as $index => $timed) {
+        foreach ($this->sequences->of($sequence)->steps as $index => $timed) {
             $steps[] = new TaughtStep(
                 (string) $rows[$index]->getId(),
                 $timed->step,

@@ -31,7 +31,14 @@ use Twig\Environment;
  * What each instrument of a class sees and sounds in a lesson: for each chunk the notation with all its layers, tones, start card, hand
  * picture and ribbon. The screen takes away the layers that are not wanted.
  *
+ * @phpstan-import-type Ribbon from HandWords
+ *
  * @phpstan-type Player array{id: string, name: string, instrument: string, part: string}
+ * @phpstan-type View array{
+ *     xml: string, outside: list<string>, landing: list<string>, tones: list<array{float|int, float|int, int, string}>,
+ *     text: list<array{number: string, notes: list<string>}>, fresh: list<string>, verses: int, card: string, ribbon: Ribbon|null,
+ *     picture: string,
+ * }
  */
 final readonly class LessonPlayers
 {
@@ -108,8 +115,10 @@ final readonly class LessonPlayers
         $tempo = $lesson->goalTempo();
         $forClass = $this->pieces->of($lesson->getPiece(), $lesson->getClass());
         $chunks = [];
-        foreach ($this->chunks->of($lesson) as $chunk) {
-            foreach (LessonChunks::figures($lesson, $chunk) as $key => $figure) {
+        $steps = $lesson->steps();
+        $figures = LessonChunks::figures($steps);
+        foreach ($this->chunks->of($steps) as $chunk) {
+            foreach ($figures[(int) $chunk->getId()] as $key => $figure) {
                 $chunks[] = [(string) $key, $figure, $chunk];
             }
         }
@@ -140,7 +149,7 @@ final readonly class LessonPlayers
         return ucfirst($this->translator->trans('instrument.'.$instrument->value));
     }
 
-    /** @return array<string, mixed> a part that no hands are found for */
+    /** @return View of a part that no hands are found for */
     private function plain(Piece $piece, string $id, CoreChunk $chunk): array
     {
         $part = $piece->part($id) ?? $piece->parts[0];
@@ -159,7 +168,7 @@ final readonly class LessonPlayers
     /**
      * @param Piece $piece with all its parts, as it is played
      *
-     * @return array<string, mixed> as JSON goes into the page
+     * @return View as it goes into the page
      */
     private function view(Piece $piece, BothHands $hands, CoreChunk $chunk): array
     {

@@ -58,14 +58,16 @@ final readonly class LessonScreen
     {
         $piece = $lesson->getPiece()->score();
         $chunks = $labels = [];
-        foreach ($this->chunks->of($lesson) as $chunk) {
-            $labels[(int) $chunk->getId()] = $this->music->span($piece, $chunk->chunk());
-            foreach (array_keys(LessonChunks::figures($lesson, $chunk)) as $key) {
-                $clicks = Fingerprint::of('clicks')
-                    ->with('score', $lesson->getPiece()->getScoreHash())
-                    ->with('chunk', $chunk->edges());
-                $chunks[$key] = $this->memory->remember($clicks, fn (): array => $this->clicks($chunk));
-            }
+        $steps = $lesson->steps();
+        $figures = LessonChunks::figures($steps);
+        foreach ($this->chunks->of($steps) as $chunk) {
+            $id = (int) $chunk->getId();
+            $labels[$id] = $this->music->span($piece, $chunk->chunk());
+            $clicks = $this->memory->remember(
+                Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
+                fn (): array => $this->clicks($chunk),
+            );
+            $chunks += array_fill_keys(array_keys($figures[$id]), $clicks);
         }
         $policies = $lesson->getClass()->handPolicies();
 
@@ -82,7 +84,7 @@ final readonly class LessonScreen
                 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
             ],
             'chunks' => $chunks,
-            'steps' => array_map(fn (TaughtStep $step): array => $this->step($piece, $step, $labels), $lesson->steps()),
+            'steps' => array_map(fn (TaughtStep $step): array => $this->step($piece, $step, $labels), $steps),
             'entries' => $entries,
         ];
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Entity\Chunk as Row;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
@@ -49,14 +50,7 @@ final readonly class SequenceBuilder
     {
         $sequence->clear();
         $piece = $sequence->getPiece();
-        $planned = CutPlan::of(
-            $this->pieces->of($piece, $sequence->getClass()),
-            $sequence->getMethod(),
-            $this->chunks->cut($piece),
-            $sequence->getInstruments(),
-            $sequence->getGoalTempo(),
-            $sequence->getComfort(),
-        )->steps();
+        $planned = $this->plan($sequence, $this->chunks->cut($piece))->steps();
         $chunks = $this->chunks->have($piece, [
             ...array_map(static fn (PlannedStep $one): Chunk => $one->chunk, $planned),
             ...array_values(array_filter(array_map(static fn (PlannedStep $one): ?Chunk => $one->like, $planned))),
@@ -64,14 +58,45 @@ final readonly class SequenceBuilder
         $sequence->add(new Step($sequence, StepPurpose::HoldCheck, null, null, $sequence->getClass()->rule()));
         $like = \count($planned);
         foreach ($planned as $index => $one) {
-            $row = new Step($sequence, $one->step->purpose, $chunks[$index], $one->step->stair, $one->step->rule);
-            $row->setRung($one->step->rung);
-            if (null !== $one->spot && true !== $one->step->rung?->isOnOpenStrings()) {
-                $row->setPrompt(mb_substr($this->music->notice($one->spot->reason), 0, Step::PROMPT));
-            }
-            $row->setLike(null === $one->like ? null : $chunks[$like++]);
-            $sequence->add($row);
+            $sequence->add($this->row($sequence, $one, $chunks[$index], null === $one->like ? null : $chunks[$like++]));
         }
         $sequence->touch($this->clock->now());
+    }
+
+    /**
+     * Adds the steps by which one more chunk is learned.
+     *
+     * @param bool $byLadder a crossing, rung by rung
+     */
+    public function add(Sequence $sequence, Row $chunk, bool $byLadder): void
+    {
+        foreach ($this->plan($sequence, [])->stepsOf($chunk->chunk(), $byLadder) as $one) {
+            $sequence->add($this->row($sequence, $one, $chunk));
+        }
+    }
+
+    /** @param array<int, Chunk> $own the teacher's cut, by id */
+    private function plan(Sequence $sequence, array $own): CutPlan
+    {
+        return CutPlan::of(
+            $this->pieces->of($sequence->getPiece(), $sequence->getClass()),
+            $sequence->getMethod(),
+            $own,
+            $sequence->getInstruments(),
+            $sequence->getGoalTempo(),
+            $sequence->getComfort(),
+        );
+    }
+
+    private function row(Sequence $sequence, PlannedStep $planned, Row $chunk, ?Row $like = null): Step
+    {
+        $row = new Step($sequence, $planned->step->purpose, $chunk, $planned->step->stair, $planned->step->rule);
+        $row->setRung($planned->step->rung);
+        $row->setLike($like);
+        if (null !== $planned->spot && $row->matter()->isChunk()) {
+            $row->setPrompt(mb_substr($this->music->notice($planned->spot->reason), 0, Step::PROMPT));
+        }
+
+        return $row;
     }
 }

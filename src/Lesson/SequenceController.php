@@ -9,20 +9,17 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Reckoned\TimedSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use App\Shared\Web\Version;
-use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
-use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Stair\Stair;
@@ -45,7 +42,6 @@ final class SequenceController extends AbstractController
         private readonly ClassRepository $classes,
         private readonly PieceRepository $library,
         private readonly SequenceRepository $sequences,
-        private readonly PiecesForClasses $pieces,
         private readonly TimedSequences $timed,
         private readonly ClockInterface $clock,
     ) {
@@ -104,16 +100,15 @@ final class SequenceController extends AbstractController
     }
 
     #[Route('/sequences/{id:sequence}/steps', name: 'step_new', methods: ['POST'], requirements: ['id' => '\d+'])]
-    public function add(Sequence $sequence, Request $request): Response
+    public function add(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
-        return $this->change($sequence, $request, function () use ($sequence, $request): void {
+        return $this->change($sequence, $request, function () use ($sequence, $request, $builder): void {
             if (\count($sequence->steps()) >= self::MAX_STEPS) {
                 throw Refusal::because('A sequence holds as many steps as there can be.');
             }
             $what = $request->request->getString('what');
-            $class = $sequence->getClass();
             if (\in_array($what, [StepPurpose::Rest->value, StepPurpose::HoldCheck->value], true)) {
-                $sequence->add(new Step($sequence, StepPurpose::from($what), null, null, $class->rule()));
+                $sequence->add(new Step($sequence, StepPurpose::from($what), null, null, $sequence->getClass()->rule()));
 
                 return;
             }
@@ -124,28 +119,7 @@ final class SequenceController extends AbstractController
             if (null === $chunk) {
                 throw Refusal::because('Choose a chunk of this piece.');
             }
-            $goal = $sequence->getGoalTempo();
-            $forClass = $this->pieces->of($sequence->getPiece(), $class);
-            $comfort = CutPlan::of(
-                $forClass,
-                $sequence->getMethod(),
-                [],
-                $sequence->getInstruments(),
-                $goal,
-                $sequence->getComfort(),
-            )->comfort($chunk->chunk())->tempo;
-            $start = Stair::startTempo($comfort, $goal);
-            foreach ($ladder ? Rung::cases() : [null] as $rung) {
-                $step = new Step(
-                    $sequence,
-                    StepPurpose::Learn,
-                    $chunk,
-                    null === $rung ? Stair::climb($start, $goal, $class->growth()) : Stair::ofTreads([$start]),
-                    $class->rule(),
-                );
-                $step->setRung($rung);
-                $sequence->add($step);
-            }
+            $builder->add($sequence, $chunk, $ladder);
         });
     }
 

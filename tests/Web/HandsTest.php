@@ -17,7 +17,6 @@ use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Standing\Standing;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
 final class HandsTest extends WebCase
@@ -279,7 +278,7 @@ final class HandsTest extends WebCase
         self::assertNotNull($sequence);
         $sequence->steps()[1]->setRung(Rung::OpenStrings);
         $this->entities()->flush();
-        $lesson = $this->service(LessonPlanner::class)->begin($sequence, Standing::unknown());
+        $lesson = $this->service(LessonPlanner::class)->begin($sequence);
         $this->entities()->persist($lesson);
         $this->entities()->flush();
         $this->earn($lesson, $lesson->steps()[1]);

@@ -16,7 +16,6 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Standing\Standing;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
@@ -80,7 +79,7 @@ abstract class WebCase extends WebTestCase
 
     protected function lesson(): Lesson
     {
-        $lesson = $this->service(LessonPlanner::class)->begin($this->sequence(), Standing::unknown());
+        $lesson = $this->service(LessonPlanner::class)->begin($this->sequence());
         $this->entities()->persist($lesson);
         $this->entities()->flush();
 

@@ -40,10 +40,13 @@ final class CutController extends AbstractController
     #[Route('/cut', name: 'piece_cut_change', methods: ['POST'])]
     public function change(Piece $piece, Request $request): Response
     {
-        $query = $this->view->settled($piece, CutQuery::of($request->request, $piece, $this->classes));
+        $query = CutQuery::of($request->request, $piece, $this->classes);
+        $forClass = $this->view->pieceFor($piece, $query);
+        $query = $query->settledFor($forClass);
         $problem = $touched = '';
         try {
-            $touched = CutForm::command($piece, $request->request)->perform($this->editor, $piece, $this->view->plan($piece, $query));
+            $plan = $this->view->plan($piece, $query, $forClass);
+            $touched = CutForm::command($piece, $request->request)->perform($this->editor, $piece, $plan);
         } catch (Refusal $refusal) {
             $problem = $refusal->notice;
         }
@@ -70,11 +73,13 @@ final class CutController extends AbstractController
     #[Route('/methods', name: 'piece_methods', methods: ['GET'])]
     public function methods(Piece $piece, Request $request): Response
     {
-        $query = $this->view->settled($piece, CutQuery::of($request->query, $piece, $this->classes));
+        $query = CutQuery::of($request->query, $piece, $this->classes);
+        $forClass = $this->view->pieceFor($piece, $query);
+        $query = $query->settledFor($forClass);
         $sides = [];
         foreach (['one' => Method::Forward, 'other' => Method::SpotFirst] as $side => $usual) {
             $method = Method::tryFrom($request->query->getString($side)) ?? $usual;
-            $sides[] = new MethodSide($side, $method, $this->view->of($piece, $query->with($method)));
+            $sides[] = new MethodSide($side, $method, $this->view->show($piece, $query->with($method), $forClass));
         }
 
         return $this->render('library/methods.html.twig', [

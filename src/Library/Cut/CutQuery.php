@@ -11,6 +11,7 @@ use App\Shared\Web\ForWhom;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Sequence\PieceForClass;
 use Symfony\Component\HttpFoundation\InputBag;
 
 /** For whom a piece is cut: a class or a year, the instruments that count, and the method. */
@@ -46,10 +47,10 @@ final readonly class CutQuery
         return new self($this->class, $this->policies, $this->instruments, $method);
     }
 
-    /** @param list<Instrument> $instruments */
-    public function counting(array $instruments): self
+    /** With the instruments that count for want of a choice. */
+    public function settledFor(PieceForClass $piece): self
     {
-        return new self($this->class, $this->policies, $instruments, $this->method);
+        return [] === $this->instruments ? new self($this->class, $this->policies, $piece->counting(), $this->method) : $this;
     }
 
     public function year(): int

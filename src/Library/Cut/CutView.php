@@ -22,8 +22,6 @@ use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Standing\CoverageState;
-use CoinStair\Core\Standing\Matter;
-use CoinStair\Core\Standing\Standing;
 use Symfony\Contracts\Translation\LocaleAwareInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
@@ -50,44 +48,34 @@ final readonly class CutView
     ) {
     }
 
-    public function plan(Piece $piece, CutQuery $query): CutPlan
+    /** The piece as it is cut for somebody, with what their record and their teacher say now. */
+    public function pieceFor(Piece $piece, CutQuery $query): PieceForClass
     {
-        return CutPlan::of($this->pieceFor($piece, $query), $query->method, $this->chunks->cut($piece), $query->instruments);
+        return $this->pieces->playedBy($piece, $query->class, $query->policies);
     }
 
-    /** With the instruments that count for want of a choice. */
-    public function settled(Piece $piece, CutQuery $query): CutQuery
+    public function plan(Piece $piece, CutQuery $query, PieceForClass $forClass): CutPlan
     {
-        return [] === $query->instruments ? $query->counting($this->pieceFor($piece, $query)->counting()) : $query;
+        return CutPlan::of($forClass, $query->method, $this->chunks->cut($piece), $query->instruments);
     }
 
     /** @param Notice|string $problem with the last change; empty if there was none */
     public function page(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Workspace
     {
         $forClass = $this->pieceFor($piece, $query);
-        $query = [] === $query->instruments ? $query->counting($forClass->counting()) : $query;
+        $query = $query->settledFor($forClass);
         [$undo, $redo] = $this->changes->ends($piece);
         $all = $query->class?->instruments() ?: Instrument::strings();
         $left = array_values(array_filter($all, static fn (Instrument $instrument): bool => !$query->has($instrument)));
 
-        return new Workspace($piece, $query, $this->shown($piece, $query, $forClass), $left, $undo, $redo, $problem, $touched);
+        return new Workspace($piece, $query, $this->show($piece, $query, $forClass), $left, $undo, $redo, $problem, $touched);
     }
 
-    public function of(Piece $piece, CutQuery $query): ShownCut
-    {
-        return $this->shown($piece, $query, $this->pieceFor($piece, $query));
-    }
-
-    private function pieceFor(Piece $piece, CutQuery $query): PieceForClass
-    {
-        return null === $query->class ? $this->pieces->ofYear($piece, $query->policies) : $this->pieces->of($piece, $query->class);
-    }
-
-    private function shown(Piece $piece, CutQuery $query, PieceForClass $forClass): ShownCut
+    public function show(Piece $piece, CutQuery $query, PieceForClass $forClass): ShownCut
     {
         $chunks = $this->chunks->of($piece);
         $own = ChunkRepository::ownOf($chunks);
-        $coverage = self::coverage($chunks, $forClass->standing);
+        $coverage = $forClass->standing->overMeasures(self::byId($chunks));
         $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments);
         $fingerprint = $forClass
             ->fingerprint('cut')
@@ -233,22 +221,15 @@ final readonly class CutView
     /**
      * @param list<Row> $chunks
      *
-     * @return array<int, CoverageState> the furthest state of the chunks in which each measure lies, by position
+     * @return array<array-key, Chunk>
      */
-    private static function coverage(array $chunks, Standing $standing): array
+    private static function byId(array $chunks): array
     {
-        $states = [];
+        $byId = [];
         foreach ($chunks as $row) {
-            $met = $standing->coverageOf(Matter::of((string) $row->getId()));
-            if (null === $met) {
-                continue;
-            }
-            $chunk = $row->chunk();
-            for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-                $states[$position] = $met->state->orFurther($states[$position] ?? null);
-            }
+            $byId[(string) $row->getId()] = $row->chunk();
         }
 
-        return $states;
+        return $byId;
     }
 }

@@ -18,6 +18,7 @@ use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\Splice;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -39,12 +40,7 @@ final class LineController extends AbstractController
     #[Route('/line', name: 'piece_line', methods: ['GET'])]
     public function line(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf(
-            $piece,
-            $request->query->getString('part'),
-            $request->query->getInt('from'),
-            $request->query->getInt('to', $request->query->getInt('from') + 1),
-        );
+        [$score, $part, $from, $to] = self::lineOf($piece, $request->query);
         $entry = Writer::letters($score, $part, $from, $to, false);
 
         return $this->render('library/line.html.twig', ['page' => LinePage::of($piece, $part, $from, $to, $entry)]);
@@ -53,12 +49,7 @@ final class LineController extends AbstractController
     #[Route('/line/preview', name: 'piece_line_preview', methods: ['POST'])]
     public function linePreview(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf(
-            $piece,
-            $request->request->getString('part'),
-            $request->request->getInt('from'),
-            $request->request->getInt('to'),
-        );
+        [$score, $part, $from, $to] = self::lineOf($piece, $request->request);
         $entry = self::typed($score, $part, $from, $request);
 
         return $this->render(
@@ -70,12 +61,7 @@ final class LineController extends AbstractController
     #[Route('/line', name: 'piece_line_save', methods: ['POST'])]
     public function saveLine(Piece $piece, Request $request): Response
     {
-        [$score, $part, $from, $to] = $this->lineOf(
-            $piece,
-            $request->request->getString('part'),
-            $request->request->getInt('from'),
-            $request->request->getInt('to'),
-        );
+        [$score, $part, $from, $to] = self::lineOf($piece, $request->request);
         $entry = self::typed($score, $part, $from, $request);
         $result = Reader::read($entry);
         $said = $this->refusal($piece, $request, $result, $to - $from);
@@ -109,14 +95,19 @@ final class LineController extends AbstractController
         };
     }
 
-    /** @return array{Score, Part, int, int} score, part, first position, position after the last */
-    private function lineOf(Piece $piece, string $partId, int $from, int $to): array
+    /**
+     * @param InputBag<string> $asked part (id), from and to (positions); held inside the piece
+     *
+     * @return array{Score, Part, int, int} score, part, first position, position after the last
+     */
+    private static function lineOf(Piece $piece, InputBag $asked): array
     {
         $score = $piece->score();
-        $part = $score->part($partId) ?? $score->parts[0];
-        $from = max(0, min(\count($score->measures) - 1, $from));
+        $count = \count($score->measures);
+        $from = max(0, min($count - 1, $asked->getInt('from')));
+        $to = max($from + 1, min($asked->getInt('to'), $from + self::EDITED, $count));
 
-        return [$score, $part, $from, max($from + 1, min($to, $from + self::EDITED, \count($score->measures)))];
+        return [$score, $score->part($asked->getString('part')) ?? $score->parts[0], $from, $to];
     }
 
     private static function typed(Score $score, Part $part, int $from, Request $request): Entry

@@ -105,9 +105,10 @@ final class HandsController extends AbstractController
         $to = max($from + 1, min($count, $request->query->getInt('to', $count), $from + self::MEASURES));
         $query = HandsQuery::of($request->query, $this->classes);
         $numbers = MeasureNumbers::of($score)->all();
+        $played = $this->view->played($piece, $query);
         $rows = $all = [];
         foreach ($score->isOutline() ? [] : ($query->class?->instruments() ?: Instrument::strings()) as $instrument) {
-            $all[] = $hands = $this->view->handsOf($piece, $instrument, $query);
+            $all[] = $hands = $played->hands($instrument, $query->part);
             $rows[] = $this->view->side($piece, $hands, $from, $to) + [
                 'xml' => Notation::ofMeasures(
                     HandsOnScore::marked($hands, $query->layers),

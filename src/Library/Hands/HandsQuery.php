@@ -37,7 +37,6 @@ final readonly class HandsQuery
         [$name, $part] = [...explode(':', $query->getString('instrument'), 2), ''];
         $instrument = Instrument::tryFrom($name);
         $for = ForWhom::parse($query->getString('for'), $classes) ?? ForWhom::class(null);
-        /** @var array<string, mixed> $chosen */
         $chosen = $query->all('p');
         $policies = [] === $chosen ? $for->policies() : HandPolicies::of($for->year, $chosen);
 

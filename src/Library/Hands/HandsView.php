@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Library\Hands;
 
-use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
 use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Repository\OverrideRepository;
@@ -25,6 +24,7 @@ use CoinStair\Core\RightHand\HandNotice;
 use CoinStair\Core\RightHand\LongNote;
 use CoinStair\Core\RightHand\LongNotes;
 use CoinStair\Core\RightHand\StrokeMark;
+use CoinStair\Core\RightHand\TouchChange;
 use CoinStair\Core\RightHand\Touches;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\MeasureNumbers;
@@ -37,12 +37,18 @@ use Twig\Environment;
  * The notation of some measures with the fingers and bows of one instrument, and all that is told beside it.
  *
  * @phpstan-import-type Ribbon from HandWords
+ * @phpstan-import-type OverrideRow from WholePiecePage
  *
  * @phpstan-type Lines list<array{number: string, notes: list<string>}>
  */
 final readonly class HandsView
 {
     private const NOTICES = 12;
+    /** Phrases of a piece that are told, and changes of touch. */
+    private const ROWS = 40;
+    private const LONG_NOTES = 20;
+    /** Players of an instrument where no class is named. */
+    private const PLAYERS = 8;
 
     public function __construct(
         private PiecesForClasses $pieces,
@@ -76,19 +82,14 @@ final readonly class HandsView
     /** None if no instrument is asked for, or the piece has no notes. */
     public function hands(Piece $piece, HandsQuery $query): ?BothHands
     {
-        return null === $query->instrument || $piece->score()->isOutline() ? null : $this->handsOf($piece, $query->instrument, $query);
+        return null === $query->instrument || $piece->score()->isOutline()
+            ? null
+            : $this->played($piece, $query)->hands($query->instrument, $query->part);
     }
 
-    public function handsOf(Piece $piece, Instrument $instrument, HandsQuery $query): BothHands
+    public function played(Piece $piece, HandsQuery $query): PieceForClass
     {
-        return $this->pieceFor($piece, $query)->hands($instrument, $query->part);
-    }
-
-    private function pieceFor(Piece $piece, HandsQuery $query): PieceForClass
-    {
-        return null === $query->class
-            ? $this->pieces->ofYear($piece, $query->policies)
-            : $this->pieces->of($piece, $query->class, null, $query->policies);
+        return $this->pieces->playedBy($piece, $query->class, $query->policies);
     }
 
     /**
@@ -133,7 +134,7 @@ final readonly class HandsView
             ),
             'side' => $this->twig->render('library/_hands_side.html.twig', $this->side($piece, $hands, $from, $to)),
             'more' => $query->more
-                ? $this->twig->render('library/_hands_more.html.twig', $this->more($piece, $hands, $query, $numbers))
+                ? $this->twig->render('library/_hands_more.html.twig', ['page' => $this->more($piece, $hands, $query, $numbers)])
                 : '',
         ];
     }
@@ -183,48 +184,40 @@ final readonly class HandsView
         ];
     }
 
-    /**
-     * What is told of the whole piece: its phrases on the bow, soft and loud, long notes, and what the teacher set.
-     *
-     * @param list<string> $numbers
-     *
-     * @return array<string, mixed>
-     */
-    private function more(Piece $piece, BothHands $hands, HandsQuery $query, array $numbers): array
+    /** @param list<string> $numbers */
+    private function more(Piece $piece, BothHands $hands, HandsQuery $query, array $numbers): WholePiecePage
     {
-        $players = $query->class?->players($hands->instrument()) ?? 8;
+        $players = $query->class?->players($hands->instrument()) ?? self::PLAYERS;
         $strokes = $hands->bowing->strokes;
 
-        return [
-            'piece' => $piece,
-            'phrases' => array_map(
+        return new WholePiecePage(
+            array_map(
                 fn (PhraseWays $way): array => [
                     'measures' => self::run($numbers, $way->from, $way->to),
                     'start' => $this->words->zone($way->start->value),
                     'end' => $this->words->zone($way->end->value),
                 ],
-                \array_slice(PhraseWays::reckon($hands, 0, \count($piece->score()->measures)), 0, 40),
+                \array_slice(PhraseWays::reckon($hands, 0, \count($piece->score()->measures)), 0, self::ROWS),
             ),
-            'touches' => array_map(
-                static fn ($change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change],
-                \array_slice(Touches::find($hands->part, $hands->policies->contact, $hands->policies->amount), 0, 40),
+            array_map(
+                static fn (TouchChange $change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change],
+                \array_slice(Touches::find($hands->part, $hands->policies->contact, $hands->policies->amount), 0, self::ROWS),
             ),
-            'whole' => AmountPolicy::Whole === $hands->policies->amount,
-            'long' => array_map(
+            AmountPolicy::Whole === $hands->policies->amount,
+            array_map(
                 static fn (LongNote $note): array => ['measure' => $numbers[$note->position] ?? '', 'note' => $note],
                 \array_slice(
                     LongNotes::find($hands->piece, $strokes, $hands->instrument(), $hands->second, $hands->policies->longNotes, $players),
                     0,
-                    20,
+                    self::LONG_NOTES,
                 ),
             ),
-            'overrides' => $this->overridesOf($piece, $query, $hands),
-            'query' => $query,
-            'hair' => BowUse::hair($hands->instrument()),
-        ];
+            $this->overridesOf($piece, $query, $hands),
+            BowUse::hair($hands->instrument()),
+        );
     }
 
-    /** @return list<array{override: Override, measure: string, lost: bool, text: string}> what a teacher set of this instrument's notes */
+    /** @return list<OverrideRow> what a teacher set of this instrument's notes */
     public function overridesOf(Piece $piece, HandsQuery $query, BothHands $hands): array
     {
         $numbers = MeasureNumbers::of($piece->score())->all();

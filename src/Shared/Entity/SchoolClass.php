@@ -16,7 +16,11 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Validator\Constraints as Assert;
 
-/** A class: the unit of all records (handbook 7). No child's name is kept. */
+/**
+ * A class: the unit of all records (handbook 7). No child's name is kept.
+ *
+ * @phpstan-import-type Choices from HandPolicies
+ */
 #[ORM\Entity]
 class SchoolClass implements BelongsToProgram
 {
@@ -61,7 +65,7 @@ class SchoolClass implements BelongsToProgram
     #[ORM\Column(length: 80)]
     private string $growth = 'ratio';
 
-    /** @var array<string, mixed>|null what was chosen for both hands where it differs from the year's defaults */
+    /** @var Choices|null what was chosen for both hands where it differs from the year's defaults */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $hands = null;
 

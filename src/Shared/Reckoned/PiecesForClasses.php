@@ -20,27 +20,22 @@ final readonly class PiecesForClasses
     {
     }
 
+    public function of(Piece $piece, SchoolClass $class): PieceForClass
+    {
+        return $this->playedBy($piece, $class, $class->handPolicies());
+    }
+
     /**
-     * @param Standing|null     $standing of the class, where it is known already
-     * @param HandPolicies|null $policies instead of the class's own, while somebody tries others
+     * For a class, or for none: then nothing is known, and only what was set for all classes counts.
+     *
+     * @param HandPolicies $policies the class's own, others that somebody tries, or those of a year
      */
-    public function of(Piece $piece, SchoolClass $class, ?Standing $standing = null, ?HandPolicies $policies = null): PieceForClass
-    {
-        return $this->make($piece, $class, $class->policies($policies), $standing ?? $this->standings->of($class));
-    }
-
-    /** For no class: nothing is known, and only what was set for all classes counts. */
-    public function ofYear(Piece $piece, HandPolicies $policies): PieceForClass
-    {
-        return $this->make($piece, null, ClassPolicies::ofYear($policies), Standing::unknown());
-    }
-
-    private function make(Piece $piece, ?SchoolClass $class, ClassPolicies $policies, Standing $standing): PieceForClass
+    public function playedBy(Piece $piece, ?SchoolClass $class, HandPolicies $policies): PieceForClass
     {
         return PieceForClass::of(
             $piece->score(),
-            $policies,
-            $standing,
+            $class?->policies($policies) ?? ClassPolicies::ofYear($policies),
+            null === $class ? Standing::unknown() : $this->standings->of($class),
             $piece->getGoalTempo(),
             $piece->getScoreHash(),
             $this->overrides->counting($piece, $class),

@@ -8,7 +8,6 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Sequence\TimedSequence;
-use CoinStair\Core\Standing\Standing;
 
 /** A class's sequence with its times. */
 final readonly class TimedSequences
@@ -17,11 +16,10 @@ final readonly class TimedSequences
     {
     }
 
-    /** @param Standing|null $standing of the class, where it is known already */
-    public function of(Sequence $sequence, ?Standing $standing = null): TimedSequence
+    public function of(Sequence $sequence): TimedSequence
     {
         return TimedSequence::of(
-            $this->pieces->of($sequence->getPiece(), $sequence->getClass(), $standing),
+            $this->pieces->of($sequence->getPiece(), $sequence->getClass()),
             array_map(static fn (Step $step): array => [$step->step(), $step->matter(), $step->getChunk()?->chunk()], $sequence->steps()),
             $sequence->getInstruments(),
             $sequence->getGoalTempo(),
