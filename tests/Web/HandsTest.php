@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Lesson\LessonLog;
 use App\Lesson\LessonPlanner;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
@@ -13,9 +12,6 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Standings;
 use CoinStair\Core\Chunk\Rung;
-use CoinStair\Core\Log\EntryKind;
-use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Instrument;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
@@ -285,23 +281,6 @@ final class HandsTest extends WebCase
         $standing = $this->service(Standings::class)->of($lesson->getClass());
         self::assertCount(1, $standing->coverage());
         self::assertSame([], $standing->known(Instrument::Violin), 'the bow alone has crossed the strings');
-    }
-
-    private function earn(Lesson $lesson, TaughtStep $step): void
-    {
-        $this->service(LessonLog::class)->add(
-            $lesson,
-            array_map(
-                static fn (int $coin): LogEntry => new LogEntry(
-                    '2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin,
-                    $step->id,
-                    EntryKind::Coin,
-                    60,
-                    $coin,
-                ),
-                [1, 2, 3],
-            ),
-        );
     }
 
     /** @param array<string, mixed> $query */

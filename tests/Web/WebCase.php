@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Account\Accounts;
+use App\Lesson\LessonLog;
 use App\Lesson\LessonPlanner;
 use App\Lesson\SequenceBuilder;
 use App\Library\Entry\PieceImport;
@@ -15,6 +16,9 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Tenancy\CurrentProgram;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
@@ -84,6 +88,24 @@ abstract class WebCase extends WebTestCase
         $this->entities()->flush();
 
         return $lesson;
+    }
+
+    /** Three coins on a step of a lesson. */
+    protected function earn(Lesson $lesson, TaughtStep $step): void
+    {
+        $this->service(LessonLog::class)->add(
+            $lesson,
+            array_map(
+                static fn (int $coin): LogEntry => new LogEntry(
+                    '2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin,
+                    $step->id,
+                    EntryKind::Coin,
+                    60,
+                    $coin,
+                ),
+                [1, 2, 3],
+            ),
+        );
     }
 
     protected function entities(): EntityManagerInterface

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Classroom\ClassView;
+use App\Classroom\LogRow;
+use App\Lesson\LessonPlanner;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\Standings;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\SequenceRepository;
+use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+
+/** The page of a class. */
+final class ClassTest extends WebCase
+{
+    public function testALessonThatBeginsWhileTheLogIsReadDoesNotShiftWhatIsToldOfTheOthers(): void
+    {
+        $lesson = $this->lesson();
+        $this->earn($lesson, $lesson->steps()[1]);
+        $class = $lesson->getClass();
+        $sequence = $lesson->getSequence();
+        self::assertNotNull($sequence);
+        $before = $this->view($class, static fn (): null => null);
+        $meanwhile = $this->view($class, function () use ($sequence): void {
+            $this->entities()->persist($this->service(LessonPlanner::class)->begin($sequence));
+            $this->entities()->flush();
+        });
+        self::assertCount(1, $before);
+        self::assertGreaterThan(0, $before[0]->coins);
+        self::assertEquals($before, $meanwhile);
+    }
+
+    /**
+     * @param \Closure(): mixed $meanwhile done after the rows of the log were read, before their sums are reckoned
+     *
+     * @return list<LogRow>
+     */
+    private function view(SchoolClass $class, \Closure $meanwhile): array
+    {
+        $memory = new class($meanwhile) implements Memory {
+            /** @param \Closure(): mixed $meanwhile */
+            public function __construct(private \Closure $meanwhile)
+            {
+            }
+
+            public function remember(Fingerprint $fingerprint, \Closure $reckon): mixed
+            {
+                if ('lesson-sums' === $fingerprint->what) {
+                    ($this->meanwhile)();
+                }
+
+                return $reckon();
+            }
+        };
+        $view = new ClassView(
+            $this->service(ChunkRepository::class),
+            $this->service(LessonRepository::class),
+            $this->service(SequenceRepository::class),
+            $this->service(Standings::class),
+            $this->service(MusicExtension::class),
+            $memory,
+        );
+
+        return $view->of($class, 1)->log;
+    }
+}
