@@ -229,7 +229,7 @@ async function paintNotation() {
             return item;
         }),
     );
-    stave.setAttribute('aria-label', `${words.notation} ${chunk().span}`);
+    stave.setAttribute('aria-label', `${words.notation} ${chunk().measures}`);
     if (!stave.querySelector('svg')) {
         stave.textContent = words.drawing;
     }

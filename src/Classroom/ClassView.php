@@ -133,7 +133,7 @@ final readonly class ClassView
         $chunks = [];
         foreach ($rows as [$chunk, $met]) {
             $wholeAtGoal = $wholeAtGoal || ($met->isAtGoal() && $chunk->chunk()->isWhole($score));
-            $label = $this->music->span($score, $chunk->chunk());
+            $label = $this->music->measures($score, $chunk->chunk());
             $chunks[] = new CoveredChunk($label, $met->reached, $met->goal, $met->coins, $met->lastDay);
         }
         $met = array_column($rows, 1);

@@ -24,7 +24,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * All that the lesson screen needs to teach without a network: for each step its clicks and the compiled rule of its stair; what each
  * instrument sees and sounds comes from LessonPlayers.
  *
- * @phpstan-type ClickData array{span: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>}
+ * @phpstan-type ClickData array{measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>}
  * @phpstan-type StepData array{
  *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int,
  *     mode: string, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
@@ -62,7 +62,7 @@ final readonly class LessonScreen
         $figures = LessonChunks::figures($steps);
         foreach ($this->chunks->of($steps) as $chunk) {
             $id = (int) $chunk->getId();
-            $labels[$id] = $this->music->span($piece, $chunk->chunk());
+            $labels[$id] = $this->music->measures($piece, $chunk->chunk());
             $clicks = $this->memory->remember(
                 Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
                 fn (): array => $this->clicks($chunk),
@@ -125,22 +125,22 @@ final readonly class LessonScreen
 
         return $title.
             (null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value)).
-            ('' === $like ? '' : ', '.$this->translator->trans('the same as %span%', ['%span%' => $like]));
+            ('' === $like ? '' : ', '.$this->translator->trans('the same as %measures%', ['%measures%' => $like]));
     }
 
     /** @return ClickData */
     private function clicks(Chunk $chunk): array
     {
-        $span = $chunk->chunk();
+        $played = $chunk->chunk();
         $piece = $chunk->getPiece()->score();
         $clicks = static fn (int $tempo): array => array_map(
             static fn (Click $click): array => [$click->at, $click->count],
-            Repetition::clicks($piece, $span, $tempo),
+            Repetition::clicks($piece, $played, $tempo),
         );
 
         return [
-            'span' => $this->music->span($piece, $span),
-            'beats' => $span->beats($piece),
+            'measures' => $this->music->measures($piece, $played),
+            'beats' => $played->beats($piece),
             'clicks' => $clicks(TempoMarks::SLOWEST),
             'clicksFast' => $clicks(self::FASTEST),
         ];

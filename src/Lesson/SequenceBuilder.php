@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
-use App\Shared\Entity\Chunk as Row;
+use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
@@ -68,7 +68,7 @@ final readonly class SequenceBuilder
      *
      * @param bool $byLadder a crossing, rung by rung
      */
-    public function add(Sequence $sequence, Row $chunk, bool $byLadder): void
+    public function add(Sequence $sequence, StoredChunk $chunk, bool $byLadder): void
     {
         foreach ($this->plan($sequence, [])->stepsOf($chunk->chunk(), $byLadder) as $one) {
             $sequence->add($this->row($sequence, $one, $chunk));
@@ -88,7 +88,7 @@ final readonly class SequenceBuilder
         );
     }
 
-    private function row(Sequence $sequence, PlannedStep $planned, Row $chunk, ?Row $like = null): Step
+    private function row(Sequence $sequence, PlannedStep $planned, StoredChunk $chunk, ?StoredChunk $like = null): Step
     {
         $row = new Step($sequence, $planned->step->purpose, $chunk, $planned->step->stair, $planned->step->rule);
         $row->setRung($planned->step->rung);

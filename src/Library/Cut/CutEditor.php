@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library\Cut;
 
-use App\Shared\Entity\Chunk as Row;
+use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ChunkRepository;
@@ -42,12 +42,12 @@ final readonly class CutEditor
      */
     public function change(Piece $piece, CutPlan $plan, string $edges, \Closure $change, bool $all = false): string
     {
-        $rows = $chunks = $own = [];
-        foreach ($this->chunks->of($piece) as $row) {
-            $rows[(int) $row->getId()] = $row;
-            $chunks[(int) $row->getId()] = $row->chunk();
-            if ($row->isOwn()) {
-                $own[(int) $row->getId()] = true;
+        $stored = $chunks = $own = [];
+        foreach ($this->chunks->of($piece) as $one) {
+            $stored[(int) $one->getId()] = $one;
+            $chunks[(int) $one->getId()] = $one->chunk();
+            if ($one->isOwn()) {
+                $own[(int) $one->getId()] = true;
             }
         }
         $byEdges = array_flip(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $chunks));
@@ -63,7 +63,7 @@ final readonly class CutEditor
             throw Refusal::because('This chunk is no longer there. The cut is shown as it is now.');
         }
         $after = $change(Cut::of($piece->score(), $before), $number);
-        $this->entities->wrapInTransaction(fn () => $this->save($piece, $proposed, $rows, $own, $before, $after, $byEdges));
+        $this->entities->wrapInTransaction(fn () => $this->save($piece, $proposed, $stored, $own, $before, $after, $byEdges));
 
         return null === $after->touched ? '' : $after->chunks[$after->touched]->edges();
     }
@@ -116,37 +116,37 @@ final readonly class CutEditor
     }
 
     /**
-     * @param list<Chunk>        $proposed
-     * @param array<int, Row>    $rows     by id
-     * @param array<int, true>   $own      ids of the cut
-     * @param array<int, Chunk>  $before   by id; proposals below zero, or with the id of the chunk that a sequence made of them
-     * @param array<string, int> $byEdges  ids by edges
+     * @param list<Chunk>             $proposed
+     * @param array<int, StoredChunk> $stored   by id
+     * @param array<int, true>        $own      ids of the cut
+     * @param array<int, Chunk>       $before   by id; proposals below zero, or with the id of the chunk that a sequence made of them
+     * @param array<string, int>      $byEdges  ids by edges
      */
-    private function save(Piece $piece, array $proposed, array $rows, array $own, array $before, Cut $after, array $byEdges): void
+    private function save(Piece $piece, array $proposed, array $stored, array $own, array $before, Cut $after, array $byEdges): void
     {
-        /** @var list<array{Row, State}> $changed each with its state before */
+        /** @var list<array{StoredChunk, State}> $changed each with its state before */
         $changed = [];
         foreach ($after->chunks as $number => $chunk) {
             $was = $before[$number] ?? null;
             if ($was === $chunk && ($number !== $after->touched || isset($own[$number]))) {
                 continue;
             }
-            $row = $rows[$number] ?? ($rows[$byEdges[$chunk->edges()] ?? 0] ?? null);
-            if (null === $row) {
-                $row = new Row($piece, $chunk, false);
-                $row->setRemoved(true);
-                $this->entities->persist($row);
+            $one = $stored[$number] ?? ($stored[$byEdges[$chunk->edges()] ?? 0] ?? null);
+            if (null === $one) {
+                $one = new StoredChunk($piece, $chunk, false);
+                $one->setRemoved(true);
+                $this->entities->persist($one);
             }
-            $changed[] = [$row, self::state($row)];
-            $row->cut($chunk);
-            $row->setRemoved(false);
+            $changed[] = [$one, self::state($one)];
+            $one->cut($chunk);
+            $one->setRemoved(false);
             // Joins and wholes that a sequence made move along without becoming part of the cut.
-            $row->setOwn($row->isOwn() || $number < 0 || \in_array($was, $proposed, true) || $number === $after->touched);
+            $one->setOwn($one->isOwn() || $number < 0 || \in_array($was, $proposed, true) || $number === $after->touched);
         }
         foreach (array_diff_key($before, $after->chunks) as $number => $chunk) {
-            if (isset($rows[$number]) && isset($own[$number])) {
-                $changed[] = [$rows[$number], self::state($rows[$number])];
-                $rows[$number]->setRemoved(true);
+            if (isset($stored[$number]) && isset($own[$number])) {
+                $changed[] = [$stored[$number], self::state($stored[$number])];
+                $stored[$number]->setRemoved(true);
             }
         }
         if ([] === $changed) {
@@ -156,8 +156,8 @@ final readonly class CutEditor
         $this->entities->flush();
         $this->changes->forget($piece);
         $states = [];
-        foreach ($changed as [$row, $state]) {
-            $states[(int) $row->getId()] = [$state, self::state($row)];
+        foreach ($changed as [$one, $state]) {
+            $states[(int) $one->getId()] = [$state, self::state($one)];
         }
         $this->entities->persist(new CutChange($piece, $states));
         $this->entities->flush();
@@ -167,17 +167,17 @@ final readonly class CutEditor
     private function restore(CutChange $change, int $which): void
     {
         $states = $change->getChunks();
-        foreach ($this->chunks->byIds(array_keys($states)) as $row) {
-            $state = $states[(int) $row->getId()][$which];
-            $row->cutAsTold($state['edges']);
-            $row->setOwn($state['own']);
-            $row->setRemoved($state['removed']);
+        foreach ($this->chunks->byIds(array_keys($states)) as $one) {
+            $state = $states[(int) $one->getId()][$which];
+            $one->cutAsTold($state['edges']);
+            $one->setOwn($state['own']);
+            $one->setRemoved($state['removed']);
         }
     }
 
     /** @return State */
-    private static function state(Row $row): array
+    private static function state(StoredChunk $one): array
     {
-        return ['own' => $row->isOwn(), 'removed' => $row->isRemoved(), 'edges' => $row->edges()];
+        return ['own' => $one->isOwn(), 'removed' => $one->isRemoved(), 'edges' => $one->edges()];
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library\Cut;
 
-use App\Shared\Entity\Chunk as Row;
+use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
@@ -96,10 +96,10 @@ final readonly class CutView
         $likeness = $plan->of->likeness();
         $shown = [];
         foreach ($plan->own as $chunk) {
-            $shown[] = new MapChunk($chunk, $this->music->span($score, $chunk), false, $plan->hardest($chunk));
+            $shown[] = new MapChunk($chunk, $this->music->measures($score, $chunk), false, $plan->hardest($chunk));
         }
         foreach ($plan->proposed() as $chunk) {
-            $shown[] = new MapChunk($chunk, $this->music->span($score, $chunk), true, $plan->hardest($chunk));
+            $shown[] = new MapChunk($chunk, $this->music->measures($score, $chunk), true, $plan->hardest($chunk));
         }
         usort(
             $shown,
@@ -194,8 +194,8 @@ final readonly class CutView
         foreach ($plan->steps() as $index => $planned) {
             $rows[] = [
                 'as' => $planned->step->purpose->value,
-                'label' => $this->music->span($score, $planned->chunk),
-                'like' => null === $planned->like ? '' : $this->music->span($score, $planned->like),
+                'label' => $this->music->measures($score, $planned->chunk),
+                'like' => null === $planned->like ? '' : $this->music->measures($score, $planned->like),
                 'rung' => $planned->step->rung->value ?? '',
                 'start' => $planned->step->stair->treads[0] ?? 0,
                 'goal' => $planned->step->stair?->goal() ?? 0,
@@ -219,15 +219,15 @@ final readonly class CutView
     }
 
     /**
-     * @param list<Row> $chunks
+     * @param list<StoredChunk> $chunks
      *
      * @return array<array-key, Chunk>
      */
     private static function byId(array $chunks): array
     {
         $byId = [];
-        foreach ($chunks as $row) {
-            $byId[(string) $row->getId()] = $row->chunk();
+        foreach ($chunks as $stored) {
+            $byId[(string) $stored->getId()] = $stored->chunk();
         }
 
         return $byId;

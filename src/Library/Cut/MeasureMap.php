@@ -246,13 +246,13 @@ final readonly class MeasureMap
      */
     private static function arc(Piece $piece, MapChunk $shown, array $row, int $floor, int $tileWidth): array
     {
-        $span = $shown->chunk;
+        $chunk = $shown->chunk;
         $first = $row[0];
         $last = $row[\count($row) - 1];
-        $start = $span->from->position >= $first;
-        $end = $span->lastPosition() <= $last;
-        $from = $start ? self::across($piece, $span->from, $first) : 0.0;
-        $to = $end ? self::across($piece, $span->to, $first) : (float) \count($row);
+        $start = $chunk->from->position >= $first;
+        $end = $chunk->lastPosition() <= $last;
+        $from = $start ? self::across($piece, $chunk->from, $first) : 0.0;
+        $to = $end ? self::across($piece, $chunk->to, $first) : (float) \count($row);
         $inset = 3.0;
         // What begins at the end of a row has its label in the next.
         $short = !$end && ($to - $from) * $tileWidth < self::LABEL;
@@ -266,19 +266,19 @@ final readonly class MeasureMap
             'rise' => 9.0,
             'start' => $start,
             'end' => $end,
-            'labelled' => $start ? !$short : self::startsShort($piece, $span, $first, $tileWidth),
+            'labelled' => $start ? !$short : self::startsShort($piece, $chunk, $first, $tileWidth),
             // The part that stands for the chunk where it goes over several rows.
             'first' => $start,
-            'kind' => $span->kind->value,
+            'kind' => $chunk->kind->value,
             'proposed' => $shown->proposed,
         ];
     }
 
     /** A chunk that goes on into this row began so near to the end of the row before that its label has no room there. */
-    private static function startsShort(Piece $piece, Chunk $span, int $first, int $tileWidth): bool
+    private static function startsShort(Piece $piece, Chunk $chunk, int $first, int $tileWidth): bool
     {
-        return $span->from->position === $first - 1
-            && (1 - $span->from->offset / $piece->measures[$first - 1]->length) * $tileWidth < self::LABEL;
+        return $chunk->from->position === $first - 1
+            && (1 - $chunk->from->offset / $piece->measures[$first - 1]->length) * $tileWidth < self::LABEL;
     }
 
     /** Tiles from the start of a row to a place. */

@@ -45,14 +45,14 @@ final readonly class NewerFile
     {
         $realignment = Realignment::of($piece->score(), $read->piece);
         $chunks = $this->chunks->all($piece);
-        $spans = array_map(static fn (Chunk $chunk) => $realignment->chunk($chunk->chunk()), $chunks);
+        $moved = array_map(static fn (Chunk $chunk) => $realignment->chunk($chunk->chunk()), $chunks);
         $overrides = $this->overrides->all($piece);
         $piece->renew($read->piece, $read->notices);
         $lost = 0;
         foreach ($chunks as $index => $chunk) {
-            $span = $spans[$index];
-            if (null !== $span) {
-                $chunk->cut($span);
+            $to = $moved[$index];
+            if (null !== $to) {
+                $chunk->cut($to);
                 continue;
             }
             $lost += $chunk->isRemoved() ? 0 : 1;

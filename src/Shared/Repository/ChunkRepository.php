@@ -53,34 +53,34 @@ final readonly class ChunkRepository
      */
     public static function ownOf(array $chunks): array
     {
-        $spans = [];
+        $own = [];
         foreach ($chunks as $chunk) {
             if ($chunk->isOwn()) {
-                $spans[(int) $chunk->getId()] = $chunk->chunk();
+                $own[(int) $chunk->getId()] = $chunk->chunk();
             }
         }
 
-        return $spans;
+        return $own;
     }
 
     /**
      * The chunks of the piece with these edges; those that are missing are made, outside the cut.
      *
-     * @param list<CoreChunk> $spans
+     * @param list<CoreChunk> $wanted
      *
-     * @return list<Chunk> one for each span
+     * @return list<Chunk> one for each
      */
-    public function have(Piece $piece, array $spans): array
+    public function have(Piece $piece, array $wanted): array
     {
         $byEdges = [];
         foreach ($this->of($piece) as $chunk) {
             $byEdges[$chunk->chunk()->edges()] = $chunk;
         }
         $chunks = [];
-        foreach ($spans as $span) {
-            $edges = $span->edges();
+        foreach ($wanted as $one) {
+            $edges = $one->edges();
             if (!isset($byEdges[$edges])) {
-                $byEdges[$edges] = new Chunk($piece, $span, false);
+                $byEdges[$edges] = new Chunk($piece, $one, false);
                 $this->entities->persist($byEdges[$edges]);
             }
             $chunks[] = $byEdges[$edges];

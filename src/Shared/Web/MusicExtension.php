@@ -38,7 +38,7 @@ final class MusicExtension extends AbstractExtension
 
     public function getFunctions(): array
     {
-        return [new TwigFunction('span', $this->span(...))];
+        return [new TwigFunction('measures', $this->measures(...))];
     }
 
     /** Seconds as min:s. */
@@ -66,7 +66,7 @@ final class MusicExtension extends AbstractExtension
     }
 
     /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */
-    public function span(Piece $piece, Chunk $chunk): string
+    public function measures(Piece $piece, Chunk $chunk): string
     {
         $numbers = $this->numbers[$piece] ??= MeasureNumbers::of($piece);
         $from = self::placeBy($piece, $numbers, $chunk->from);
