@@ -24,7 +24,9 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * All that the lesson screen needs to teach without a network: for each step its clicks and the compiled rule of its stair; what each
  * instrument sees and sounds comes from LessonPlayers.
  *
- * @phpstan-type ClickData array{measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>}
+ * @phpstan-type ClickData array{
+ *     measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>,
+ * }
  * @phpstan-type StepData array{
  *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int,
  *     mode: string, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>

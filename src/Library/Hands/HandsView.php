@@ -200,7 +200,10 @@ final readonly class HandsView
                 \array_slice(PhraseWays::reckon($hands, 0, \count($piece->score()->measures)), 0, self::ROWS),
             ),
             array_map(
-                static fn (TouchChange $change): array => ['measures' => self::run($numbers, $change->position, $change->until), 'change' => $change],
+                static fn (TouchChange $change): array => [
+                    'measures' => self::run($numbers, $change->position, $change->until),
+                    'change' => $change,
+                ],
                 \array_slice(Touches::find($hands->part, $hands->policies->contact, $hands->policies->amount), 0, self::ROWS),
             ),
             AmountPolicy::Whole === $hands->policies->amount,
