@@ -76,6 +76,16 @@ for (const file of readdirSync(join(root, 'assets/icons')).filter((name) => name
 put('icons.svg', `<svg xmlns="http://www.w3.org/2000/svg">${symbols.join('')}</svg>`);
 put('favicon.svg', readFileSync(join(root, 'assets/icons/mark.svg')));
 
+// What the web server shows by itself when the application cannot: under fixed names, for its configuration.
+for (const page of readdirSync(join(root, 'assets/pages'))) {
+    const html = readFileSync(join(root, 'assets/pages', page), 'utf8').replace(
+        /build:([\w.-]+)/g,
+        (_, name) => manifest['build/' + name],
+    );
+
+    writeFileSync(join(out, page), html);
+}
+
 async function bundle(entry, define) {
     const result = await build({
         entryPoints: [join(root, 'assets/js', entry + '.js')],

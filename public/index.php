@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Kernel;
+use App\Shared\Web\PartAway;
 use Symfony\Component\HttpFoundation\Request;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -10,6 +11,14 @@ require dirname(__DIR__).'/vendor/autoload.php';
 
 $kernel = new Kernel($_SERVER['APP_ENV'], 'dev' === $_SERVER['APP_ENV']);
 $request = Request::createFromGlobals();
-$response = $kernel->handle($request);
-$response->send();
-$kernel->terminate($request, $response);
+try {
+    $response = $kernel->handle($request);
+    $response->send();
+    $kernel->terminate($request, $response);
+} catch (Throwable $thrown) {
+    // What failed even while an answer to a failure was made. The web server shows its own page for both.
+    error_log(sprintf('%s at %s:%d', $thrown->getMessage(), $thrown->getFile(), $thrown->getLine()));
+    if (!headers_sent()) {
+        http_response_code(PartAway::isAway($thrown) ? 503 : 500);
+    }
+}

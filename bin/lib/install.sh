@@ -19,7 +19,9 @@ missing_packages() {
     command -v "$(fpm_binary)" >/dev/null || echo php$PHP_VERSION-fpm
     # The core packages hold the servers without starting one as a system service.
     command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || echo mariadb-server-core
-    command -v mariadb >/dev/null || echo mariadb-client-core
+    command -v mariadb-dump >/dev/null || echo mariadb-client
+    command -v runsvdir >/dev/null || echo runit
+    command -v curl >/dev/null || echo curl
     [ -x /usr/sbin/nginx ] || echo nginx-light
     if [ "${COIN_STAIR_BROWSER:-no}" = yes ]; then
         [ -x /usr/bin/chromium ] || echo chromium fonts-liberation

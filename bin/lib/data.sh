@@ -1,0 +1,118 @@
+# shellcheck shell=bash
+# The database's folder: made once, marked, never erased; its tables brought up to date after a checked backup.
+# Needs ROOT, VAR, DATA, RUN, say and fail; home.sh, keeper.sh, backup.sh.
+
+console() { COIN_STAIR_HOME=$VAR "$ROOT/bin/console" --no-interaction "$@"; }
+
+# "10.11" of the server that is installed.
+server_release() { "$(command -v mariadbd || echo /usr/sbin/mariadbd)" --version | sed -n 's/.*Ver \([0-9]*\.[0-9]*\)\..*/\1/p'; }
+
+# Refuses, with what to do, whatever this program did not make. Nothing in it is touched.
+check_data() {
+    local made_by
+    # A set-up that was broken off holds no data yet; it is moved aside, since nothing here is ever deleted.
+    if [ -f "$DATA/.unfinished" ] && [ ! -f "$DATA/.ready" ]; then mv "$DATA" "$DATA.unfinished-$(date +%Y%m%d%H%M%S)"; fi
+    if [ ! -f "$DATA/.ready" ]; then
+        [ -d "$DATA" ] && [ -n "$(ls -A "$DATA" 2>/dev/null)" ] || return 0
+        fail "$DATA is not empty, and nothing tells that Coin Stair made it (its file .ready is missing). Nothing in it was touched.
+If it is a copy of a Coin Stair database's folder, make the file and start again: touch '$DATA/.ready'
+If it is a backup, restore it into an empty home: COIN_STAIR_HOME=FOLDER bin/coin-stair restore BACKUP
+If it is anything else, name another folder with COIN_STAIR_DATA, or move it away."
+    fi
+    made_by=$(sed -n 's/^mariadb=//p' "$DATA/.ready")
+    if [ -n "$made_by" ] && [ "$made_by" != "$(server_release)" ]; then
+        fail "the database in $DATA was made by MariaDB $made_by, and $(server_release) is installed here. Nothing in it was touched.
+Move it by a backup: with MariaDB $made_by run bin/coin-stair backup FOLDER, here restore it into an empty home.
+To have this folder itself raised to a newer MariaDB, make a backup first, then set 'mariadb=$(server_release)' in $DATA/.ready."
+    fi
+}
+
+start_database() {
+    check_data
+    if [ -f "$DATA/.ready" ]; then
+        start_part database 1200
+    else
+        make_database
+    fi
+    printf 'mariadb=%s\n' "$(server_release)" >"$DATA/.ready"
+}
+
+make_database() {
+    mkdir -p "$DATA"
+    touch "$DATA/.unfinished"
+    # shellcheck disable=SC2046
+    mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal \
+        --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/log/install-database.log" 2>&1 \
+        || fail "the database could not be set up; $VAR/log/install-database.log says why."
+    sv start "$SERVICES/database" >/dev/null || fail "the database cannot be started."
+    wait_until 300 database_accounts || fail "the database's accounts could not be made; $VAR/log/database/current says why."
+    start_part database 300
+    printf 'mariadb=%s\n' "$(server_release)" >"$DATA/.ready"
+    rm -f "$DATA/.unfinished"
+}
+
+# The application's own account, with rights on its own databases only, and no account that is open.
+database_accounts() {
+    local password
+    password=$(setting DATABASE_PASSWORD)
+    mariadb --no-defaults --socket="$RUN/db.sock" --user=root >>"$VAR/log/install-database.log" 2>&1 <<SQL
+CREATE DATABASE coin_stair CHARACTER SET utf8mb4;
+CREATE USER 'coin_stair'@'127.0.0.1' IDENTIFIED BY '$password';
+GRANT ALL ON \`coin\_stair%\`.* TO 'coin_stair'@'127.0.0.1';
+DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');
+ALTER USER 'root'@'localhost' IDENTIFIED BY '$password';
+FLUSH PRIVILEGES;
+SQL
+}
+
+sql() { mariadb --defaults-file="$VAR/client.cnf" --batch --skip-column-names "${2:-coin_stair}" -e "$1"; }
+
+# One line for each change of the tables that this database has; none where it has no tables.
+known_migrations() {
+    [ -n "$(sql "SHOW TABLES LIKE 'doctrine_migration_versions'")" ] || return 0
+    sql 'SELECT version FROM doctrine_migration_versions ORDER BY version' | sed 's/.*\\//'
+}
+own_migrations() { (cd "$ROOT/migrations" && printf '%s\n' Version*.php | sed 's/\.php$//' | LC_ALL=C sort); }
+
+# newer_migrations: of those on standard input, those that this release does not know.
+newer_migrations() { LC_ALL=C sort | LC_ALL=C comm -23 - <(own_migrations); }
+
+migrate() {
+    local known newer
+    prepare_application
+    known=$(known_migrations) || fail "the database's tables could not be read; $VAR/log/database/current says more."
+    newer=$(printf '%s' "${known:+$known$'\n'}" | newer_migrations)
+    [ -z "$newer" ] || fail "this database was made by a newer release of Coin Stair (it has $newer). Nothing in it was touched.
+Start it with that release, or restore a backup of this one into an empty home."
+    [ "$known" = "$(own_migrations)" ] && return
+    if [ -n "$known" ]; then
+        local saved
+        saved=$VAR/backups/before-migration-$(date +%Y%m%d-%H%M%S)
+        say "The tables change with this release: a backup is made and checked first."
+        mkdir -p "$VAR/backups"
+        (backup "$saved" && check "$saved") || fail "the tables were left as they are, since the backup before did not go well."
+    fi
+    console doctrine:migrations:migrate --allow-no-migration --quiet >"$VAR/log/migrate.log" 2>&1 \
+        || fail "the database's tables could not be brought up to date; $VAR/log/migrate.log says why.${saved:+
+What was there before is in $saved.}"
+}
+
+prepare_application() {
+    local sources=("$ROOT/config" "$ROOT/src" "$ROOT/core" "$ROOT/templates" "$ROOT/translations")
+    once container "$(state_of "${sources[@]}" "$ROOT/composer.json" "$ROOT/public/build/manifest.json")" build_container \
+        || fail "the application could not be prepared; $ROOT/var/container.log says why."
+}
+
+build_container() {
+    rm -rf "$ROOT/var/cache/prod"
+    console cache:warmup >"$ROOT/var/container.log" 2>&1
+}
+
+start_web() {
+    write_configuration
+    echo "$PORT" >"$VAR/port"
+    start_part fpm 300
+    start_part nginx 300
+    wait_until 100 application_answers || fail "the application does not answer at port $PORT; see $VAR/log."
+}
+application_answers() { [ "$(curl -s -o /dev/null -w '%{http_code}' "http://127.0.0.1:$PORT/health")" = 200 ]; }

@@ -1,0 +1,91 @@
+// A client without a browser: signs in, asks for pages, begins lessons, and logs as a tablet does.
+import { execFile } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
+const run = promisify(execFile);
+
+/**
+ * Runs bin/coin-stair.
+ *
+ * @param {string[]} args
+ * @param {Record<string, string>} env beside that of this process
+ * @returns {Promise<{code: number, out: string, err: string}>}
+ */
+export async function coinStair(args, env = {}) {
+    try {
+        const { stdout, stderr } = await run(join(root, 'bin/coin-stair'), args, { env: { ...process.env, ...env } });
+        return { code: 0, out: stdout, err: stderr };
+    } catch (error) {
+        return { code: error.code, out: error.stdout, err: error.stderr };
+    }
+}
+
+export const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** The number of the process that leads a part, as the home has it written down. */
+export function leader(home, part) {
+    return Number(readFileSync(join(home, `${part}.leader`), 'utf8').split(' ')[0]);
+}
+
+export class Client {
+    #cookie = '';
+    token = '';
+
+    /** @param {string} url */
+    constructor(url) {
+        this.url = url;
+    }
+
+    /**
+     * @param {string} path
+     * @param {RequestInit} options
+     */
+    async ask(path, options = {}) {
+        const answer = await fetch(this.url + path, {
+            redirect: 'manual',
+            signal: AbortSignal.timeout(10_000),
+            ...options,
+            headers: { ...options.headers, Cookie: this.#cookie },
+        });
+        for (const line of answer.headers.getSetCookie()) {
+            if (line.startsWith('coin_stair=')) {
+                this.#cookie = line.split(';')[0];
+            }
+        }
+        return answer;
+    }
+
+    /** @param {string} path */
+    async page(path) {
+        const text = await (await this.ask(path)).text();
+        this.token = /name="csrf-token" content="([^"]+)"/.exec(text)?.[1] ?? this.token;
+        return text;
+    }
+
+    /**
+     * @param {string} path
+     * @param {Record<string, string>} fields
+     */
+    post(path, fields = {}) {
+        return this.ask(path, { method: 'POST', body: new URLSearchParams({ ...fields, _token: this.token }) });
+    }
+
+    async signIn(email = 'teacher@coinstair.example', password = 'copper-stairs-4') {
+        await this.page('/sign-in');
+        await this.post('/sign-in', { email, password });
+        await this.page('/');
+    }
+
+    /** Begins a lesson of a sequence; gives its number and what its screen is told. */
+    async lesson(sequence) {
+        const answer = await this.post(`/sequences/${sequence}/lesson`);
+        const number = Number(answer.headers.get('location').split('/').at(-1));
+        const text = await this.page(`/lessons/${number}`);
+        const data = /<script type="application\/json" id="lesson-data">([^]*?)<\/script>/.exec(text)[1];
+        return { number, data: JSON.parse(data), text };
+    }
+}
