@@ -86,7 +86,7 @@ for (const page of readdirSync(join(root, 'assets/pages'))) {
     writeFileSync(join(out, page), html);
 }
 
-async function bundle(entry, define) {
+async function bundled(entry, define) {
     const result = await build({
         entryPoints: [join(root, 'assets/js', entry + '.js')],
         bundle: true,
@@ -98,18 +98,20 @@ async function bundle(entry, define) {
         external: ['/build/*'],
         legalComments: 'none',
     });
-    return put(entry + '.js', Buffer.from(result.outputFiles[0].contents));
+    return Buffer.from(result.outputFiles[0].contents);
 }
+const bundle = async (entry, define) => put(entry + '.js', await bundled(entry, define));
 
 const worker = await bundle('notation-worker', { ENGRAVER: JSON.stringify(engraver) });
 const define = { NOTATION_WORKER: JSON.stringify(worker), ENGRAVER_VERSION: JSON.stringify(verovio) };
 await bundle('app', define);
 await bundle('lesson', define);
 
-// The lesson's service worker has to stand at the root of the site; it learns from here what to keep.
+// The lesson's service worker has to stand at the root of the site; it learns from here what to keep. All names bear their hash.
 const kept = [...Object.values(manifest), engraver + 'verovio.mjs', engraver + 'verovio-module.mjs'];
-const service = readFileSync(join(root, 'assets/js/lesson-worker.js'), 'utf8')
-    .replace("'KEPT'", JSON.stringify(kept))
-    .replace("'VERSION'", JSON.stringify(createHash('sha256').update(kept.join()).digest('hex').slice(0, 10)));
+const service = await bundled('lesson-worker', {
+    KEPT: JSON.stringify(kept.map((url) => ({ url, revision: null }))),
+    'process.env.NODE_ENV': '"production"',
+});
 writeFileSync(join(root, 'public/lesson-worker.js'), service);
 writeFileSync(join(out, 'manifest.json'), JSON.stringify(manifest, null, 2));

@@ -16,6 +16,7 @@ return static function (): void {
     if (is_readable($home.'/env')) {
         $settings = array_merge($settings, parse_ini_file($home.'/env', false, \INI_SCANNER_RAW) ?: []);
     }
+    $settings['PUBLIC_ADDRESS'] ??= 'http://127.0.0.1:'.trim((string) @file_get_contents($home.'/port') ?: '8080');
     if (is_readable($home.'/database-url')) {
         $settings['DATABASE_URL'] = (string) file_get_contents($home.'/database-url');
     }

@@ -3,6 +3,7 @@ import Sortable from 'sortablejs';
 import { drawInWidth } from './notation.js';
 import { drawSideBySide } from './hands.js';
 import { startMeasureMap } from './measure-map.js';
+import { startWaiting } from './waiting.js';
 
 htmx.config.allowEval = false;
 htmx.config.includeIndicatorStyles = false;
@@ -162,3 +163,4 @@ engrave();
 startSteps();
 startMeasureMap();
 drawSideBySide();
+startWaiting(document);

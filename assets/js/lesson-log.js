@@ -1,10 +1,14 @@
-// The log of a lesson on this device: kept in the browser's storage until the server says that it has it.
+// The log of the lesson on this screen: what the server has, what other screens logged, and what waits here to be sent.
 import { entryOf, lastCount, merge, ofStep } from './lesson/merge.js';
 
 /** @typedef {import('./lesson/types.js').Entry} Entry */
 /** @typedef {import('./lesson/types.js').Row} Row */
+/** @typedef {import('./lesson/types.js').LessonRef} LessonRef */
+/** @typedef {import('./outbox.js').Outbox} Outbox */
 
 const EVERY = 2500;
+/** Clocks that differ by less are left alone. */
+const SAME_CLOCK = 2000;
 
 function uuid() {
     if (crypto.randomUUID) {
@@ -17,38 +21,70 @@ function uuid() {
     return hex.replace(/(.{8})(.{4})(.{4})(.{4})(.{12})/, '$1-$2-$3-$4-$5');
 }
 
+/** The name of this device in logs: made once, says nothing about whose it is. */
+function deviceName() {
+    const known = localStorage.getItem('device');
+    const name = known ?? uuid().slice(0, 13);
+    if (!known) {
+        localStorage.setItem('device', name);
+    }
+    return name;
+}
+
 export class Log {
     /** @type {Map<string, Entry>} */
     #entries = new Map();
     /** @type {Map<string, Entry>} */
     #unsent = new Map();
+    /** @type {Map<string, Row>} what the server has */
+    #rows = new Map();
     /** @type {Promise<boolean>|null} */
     #sending = null;
+    #after = 0;
+    /** Milliseconds by which the server's clock is ahead of this device's. */
+    #ahead = 0;
 
     /**
-     * @param {number} lesson
-     * @param {Row[]} entries
-     * @param {string} address
-     * @param {string} token
+     * @param {LessonRef} lesson
+     * @param {Outbox} outbox
      */
-    constructor(lesson, entries, address, token) {
-        this.key = `lesson-${lesson}-unsent`;
-        this.knownKey = `lesson-${lesson}-known`;
-        this.address = address;
-        this.token = token;
-        this.signedOut = false;
+    constructor(lesson, outbox) {
+        this.lesson = lesson;
+        this.outbox = outbox;
+        this.device = deviceName();
+        this.open = true;
         this.onChange = () => {};
-        this.#forgetOthers();
-        // The page may be an old copy that was kept for a time without a network: what the server is known to have stands beside it.
-        this.#take(JSON.parse(localStorage.getItem(this.knownKey) ?? '[]'));
-        this.#take(entries);
-        merge(this.#unsent, JSON.parse(localStorage.getItem(this.key) ?? '[]'));
-        merge(this.#entries, this.#unsent.values());
+    }
+
+    /**
+     * What the page came with, what the server is known to have since, for the page may be an old copy, and what waits here.
+     *
+     * @param {Row[]} rows
+     * @param {number} after
+     */
+    async load(rows, after) {
+        this.#take(rows, after);
+        try {
+            await this.#takeOld();
+            await this.outbox.register(this.lesson);
+            const known = await this.outbox.known(this.lesson.lesson);
+            this.#take(known.rows, known.after);
+            for (const entry of await this.outbox.entries(this.lesson.lesson)) {
+                this.#unsent.set(entry.id, entry);
+            }
+            merge(this.#entries, this.#unsent.values());
+        } catch {
+            // No database in this browser: what is logged lives as long as this page.
+        }
         this.count = lastCount(this.#entries.values());
     }
 
     get waiting() {
         return this.#unsent.size;
+    }
+
+    get signedOut() {
+        return this.outbox.signedOut;
     }
 
     /**
@@ -62,10 +98,12 @@ export class Log {
 
     /** @param {{step: string, kind: string, tempo: number, text: string}} entry */
     add({ step, kind, tempo, text }) {
-        const entry = { id: uuid(), step, kind, tempo, at: Date.now(), count: ++this.count, text };
+        this.count = (this.count ?? 0) + 1;
+        const at = Date.now() + this.#ahead;
+        const entry = { id: uuid(), step, kind, tempo, at, count: this.count, text, device: this.device };
         this.#entries.set(entry.id, entry);
         this.#unsent.set(entry.id, entry);
-        this.#keep();
+        this.outbox.add(this.lesson.lesson, entry).catch(() => {});
         this.send();
     }
 
@@ -91,73 +129,47 @@ export class Log {
     }
 
     async #exchange() {
-        const sent = [...this.#unsent.values()].slice(0, 1000);
-        try {
-            const answer =
-                sent.length === 0
-                    ? await fetch(this.address, { headers: { Accept: 'application/json' } })
-                    : await fetch(this.address, {
-                          method: 'POST',
-                          headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': this.token },
-                          body: JSON.stringify({ entries: sent }),
-                      });
-            if (answer.redirected || answer.status === 401 || answer.status === 403) {
-                if (sent.length > 0 && !answer.redirected) {
-                    await this.#newToken();
-                } else {
-                    this.signedOut = true;
+        const before = [this.#unsent.size, this.signedOut, this.open].join();
+        const news = await this.outbox.exchange(this.lesson, [...this.#unsent.values()], this.#after);
+        if (news) {
+            const refused = new Set(news.refused.map(({ id }) => id));
+            for (const id of news.sent) {
+                this.#unsent.delete(id);
+                if (refused.has(id)) {
+                    this.#entries.delete(id);
                 }
-                this.onChange();
-                return false;
             }
-            if (!answer.ok) {
-                return false;
+            this.open = news.open;
+            this.#ahead = Math.abs(news.now - Date.now()) < SAME_CLOCK ? 0 : news.now - Date.now();
+            this.#take(news.entries, news.after);
+            if (news.entries.length > 0) {
+                await this.outbox.remember(this.lesson.lesson, [...this.#rows.values()], this.#after).catch(() => {});
             }
-            const { entries, token } = await answer.json();
-            this.token = token ?? this.token;
-            localStorage.setItem(this.knownKey, JSON.stringify(entries));
-            const changed =
-                this.signedOut || sent.length > 0 || entries.length + this.#unsent.size !== this.#entries.size;
-            this.signedOut = false;
-            sent.forEach(({ id }) => this.#unsent.delete(id));
-            this.#take(entries);
-            this.#keep();
-            if (changed) {
-                this.onChange();
-            }
-            return this.#unsent.size === 0;
-        } catch {
-            // No network: everything stays here and is sent later.
+        }
+        if (!news || news.entries.length > 0 || before !== [this.#unsent.size, this.signedOut, this.open].join()) {
             this.onChange();
-            return false;
         }
+        return news !== null && this.#unsent.size === 0;
     }
 
-    async #newToken() {
-        const answer = await fetch(this.address, { headers: { Accept: 'application/json' } });
-        this.signedOut = answer.redirected || !answer.ok;
-        if (!this.signedOut) {
-            this.token = (await answer.json()).token;
+    /** Entries that an earlier release of this page kept elsewhere. */
+    async #takeOld() {
+        const key = `lesson-${this.lesson.lesson}-unsent`;
+        for (const entry of JSON.parse(localStorage.getItem(key) ?? '[]')) {
+            await this.outbox.add(this.lesson.lesson, { ...entry, device: this.device });
         }
+        localStorage.removeItem(key);
     }
 
-    /** Other lessons' copies; never what the server does not have yet. */
-    #forgetOthers() {
-        Object.keys(localStorage)
-            .filter((key) => /^lesson-\d+-known$/.test(key) && key !== this.knownKey)
-            .forEach((key) => localStorage.removeItem(key));
-    }
-
-    /** @param {Row[]} rows */
-    #take(rows) {
+    /**
+     * @param {Row[]} rows
+     * @param {number} after
+     */
+    #take(rows, after) {
+        for (const row of rows) {
+            this.#rows.set(row[0], row);
+        }
         merge(this.#entries, rows.map(entryOf));
-    }
-
-    #keep() {
-        if (this.#unsent.size === 0) {
-            localStorage.removeItem(this.key);
-        } else {
-            localStorage.setItem(this.key, JSON.stringify([...this.#unsent.values()]));
-        }
+        this.#after = Math.max(this.#after, after);
     }
 }

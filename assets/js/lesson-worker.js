@@ -1,62 +1,53 @@
-// Keeps the open lesson and what it needs, so that it can be reloaded without a network. Other pages are left alone.
-const KEPT = 'KEPT';
-const CACHE = 'lesson-' + 'VERSION';
+// Keeps the open lesson and what it needs, so that it can be reloaded when there is no network, or no server behind it. Other pages are
+// left alone.
+import { clientsClaim } from 'workbox-core';
+import { cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching';
+import { registerRoute } from 'workbox-routing';
+import { NetworkFirst } from 'workbox-strategies';
 
-self.addEventListener('install', (event) => {
-    event.waitUntil(
-        caches
-            .open(CACHE)
-            .then((cache) => cache.addAll(KEPT))
-            .then(() => self.skipWaiting()),
-    );
-});
+/* global KEPT */
+const PAGES = 'lesson-pages';
+const SECONDS = 6;
+const number = (address) => /^\/lessons\/(\d+)(?:\/|$)/.exec(new URL(address, self.location).pathname)?.[1];
 
-self.addEventListener('activate', (event) => {
-    event.waitUntil(
-        caches
-            .keys()
-            .then((names) =>
-                Promise.all(
-                    names
-                        .filter((name) => name.startsWith('lesson-') && name !== CACHE && name !== 'lesson-pages')
-                        .map((name) => caches.delete(name)),
-                ),
-            )
-            .then(() => self.clients.claim()),
-    );
-});
+self.skipWaiting();
+clientsClaim();
+cleanupOutdatedCaches();
+precacheAndRoute(KEPT);
 
-self.addEventListener('fetch', (event) => {
-    const { request } = event;
-    const url = new URL(request.url);
-    if (request.method !== 'GET' || url.origin !== location.origin) {
-        return;
-    }
-    if (url.pathname.startsWith('/build/')) {
-        event.respondWith(caches.match(request).then((known) => known ?? fetch(request)));
-    } else if (/^\/lessons\/\d+\/players\/[\w-]+$/.test(url.pathname)) {
-        event.respondWith(
-            fetch(request)
-                .then(async (answer) => {
-                    if (answer.ok && !answer.redirected) {
-                        await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
-                    }
-                    return answer;
-                })
-                .catch(async () => (await caches.match(url.pathname)) ?? Response.error()),
-        );
-    } else if (/^\/lessons\/\d+$/.test(url.pathname)) {
-        event.respondWith(
-            fetch(request)
-                .then(async (answer) => {
-                    if (answer.ok && !answer.redirected) {
-                        // Only the lesson that was opened last is kept.
-                        await caches.delete('lesson-pages');
-                        await (await caches.open('lesson-pages')).put(url.pathname, answer.clone());
-                    }
-                    return answer;
-                })
-                .catch(async () => (await caches.match(url.pathname)) ?? Response.error()),
-        );
-    }
-});
+/** A server that is away is like no network: the kept copy is shown, and the answer itself only where there is none. */
+const orKept = {
+    async fetchDidSucceed({ response, state }) {
+        if (response.status >= 500) {
+            state.answer = response;
+            throw new Error('away');
+        }
+        return response;
+    },
+    async handlerDidError({ state }) {
+        return state?.answer;
+    },
+};
+/** What is kept is the lesson itself, never the page that somebody was led to instead. */
+const itself = {
+    async cacheWillUpdate({ response }) {
+        return response.ok && !response.redirected ? response : null;
+    },
+};
+/** Only the lesson that was opened last is kept. */
+const last = {
+    async cacheDidUpdate({ cacheName, request }) {
+        const cache = await caches.open(cacheName);
+        const own = number(request.url);
+        for (const other of await cache.keys()) {
+            if (number(other.url) !== own) {
+                await cache.delete(other);
+            }
+        }
+    },
+};
+const kept = (plugins) =>
+    new NetworkFirst({ cacheName: PAGES, networkTimeoutSeconds: SECONDS, plugins, matchOptions: { ignoreVary: true } });
+
+registerRoute(({ url }) => /^\/lessons\/\d+$/.test(url.pathname), kept([orKept, itself, last]));
+registerRoute(({ url }) => /^\/lessons\/\d+\/players\/[^/]+$/.test(url.pathname), kept([orKept, itself]));

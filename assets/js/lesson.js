@@ -4,16 +4,21 @@ import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInBox } from './notation.js';
 import { Sound } from './sound.js';
 import { Log } from './lesson-log.js';
+import { Outbox } from './outbox.js';
 import { drawStair } from './stair.js';
 import { keepLayers, layered, readLayers, turned } from './lesson/layers.js';
 import { keepLesson, Players } from './lesson/offline.js';
+import { lastOwn } from './lesson/merge.js';
 import { isDone as isDoneAfter, moves, standingAfter } from './lesson/walk.js';
 
 const data = JSON.parse(document.getElementById('lesson-data').textContent);
 const words = document.querySelector('.room').dataset;
 const $ = (name) => document.querySelector(`[data-room="${name}"]`);
 
-const log = new Log(data.lesson, data.entries, words.log, document.querySelector('meta[name=csrf-token]').content);
+const reference = { lesson: data.lesson, title: data.title, address: words.log, renew: words.key, key: data.key };
+const outbox = new Outbox();
+const log = new Log(reference, outbox);
+await log.load(data.entries, data.after);
 const sound = new Sound();
 const players = new Players(words.players);
 const layers = readLayers(data.layers);
@@ -53,15 +58,14 @@ function mark(kind) {
 }
 
 function takeBack() {
-    const last = log
-        .of(step().id)
-        .filter((entry) => moves(entry.kind))
-        .at(-1);
+    const last = lastOwn(log.of(step().id), log.device, moves);
     if (last) {
         sound.stop();
         add('undo', last.id);
         paint();
         announce(words.undone);
+    } else {
+        announce(words.nothingOwn);
     }
 }
 
@@ -272,6 +276,9 @@ function paintSaved() {
         : log.waiting > 0
           ? words.waiting.replace('%n%', String(log.waiting))
           : words.saved;
+    if (!log.open) {
+        $('message').textContent = words.accepted;
+    }
     saved.querySelector('use').setAttribute('href', saved.dataset[log.waiting > 0 ? 'waitingIcon' : 'savedIcon']);
 }
 

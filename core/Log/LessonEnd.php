@@ -36,9 +36,10 @@ final readonly class LessonEnd
     public static function of(array $steps, array $entries, int $treadsBack): self
     {
         $results = LessonRun::results($steps, $entries);
-        $opened = $notes = [];
+        $opened = $notDone = $notes = [];
         foreach (LogEntry::inOrder($entries) as $entry) {
             $opened[$entry->step] = true;
+            $notDone[$entry->step] = EntryKind::NotDone === $entry->kind;
             if (EntryKind::Note === $entry->kind) {
                 $notes[] = $entry->text;
             }
@@ -46,7 +47,8 @@ final readonly class LessonEnd
         $rows = [];
         $next = $home = null;
         foreach ($steps as $index => $step) {
-            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $treadsBack);
+            $done = isset($opened[$step->id]) && !$notDone[$step->id];
+            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $done, $treadsBack);
             if ($row->opened) {
                 $rows[] = $row;
             }
@@ -55,7 +57,10 @@ final readonly class LessonEnd
                 $home = $row->result->begun && (null === $home || self::isFurther($row, $home)) ? $row : $home;
             }
         }
-        $times = array_map(static fn (LogEntry $entry): int => $entry->at, $entries);
+        $times = array_map(
+            static fn (LogEntry $entry): int => $entry->at,
+            array_filter($entries, static fn (LogEntry $entry): bool => !$entry->afterwards),
+        );
 
         return new self(
             $rows,
@@ -68,11 +73,18 @@ final readonly class LessonEnd
         );
     }
 
-    private static function row(TaughtStep $step, int $number, ?StepResult $result, bool $opened, int $treadsBack): TaughtResult
-    {
+    /** @param bool $openedAndDone what it is where nothing is played */
+    private static function row(
+        TaughtStep $step,
+        int $number,
+        ?StepResult $result,
+        bool $opened,
+        bool $openedAndDone,
+        int $treadsBack,
+    ): TaughtResult {
         $treads = $step->step->stair->treads ?? [];
         $stoppedAt = null === $result ? 0 : $treads[$result->tread];
-        $done = $step->doneBefore || (null === $result ? $opened : $result->done);
+        $done = $step->doneBefore || (null === $result ? $openedAndDone : $result->done);
 
         return new TaughtResult(
             $step,

@@ -52,7 +52,13 @@ final class LessonRun
             $coins += EntryKind::Coin === $entry->kind ? 1 : 0;
             $misses += EntryKind::Miss === $entry->kind ? 1 : 0;
             $coinsOnTread += EntryKind::Coin === $entry->kind ? 1 : 0;
-            $said = $said || EntryKind::Done === $entry->kind;
+            $said = EntryKind::NotDone !== $entry->kind && ($said || EntryKind::Done === $entry->kind);
+            if (EntryKind::NotDone === $entry->kind) {
+                $reached = min($reached, self::below($stair));
+                $state = $after->done ? $machine->firsts[\count($stair->treads) - 1] : $state;
+                $coinsOnTread = 0;
+                continue;
+            }
             $left = $after->tread !== $before->tread || $after->done !== $before->done;
             if ($left && self::meetsRule($rule, $entry->kind, $after->tread > $before->tread || $after->done, $coinsOnTread)) {
                 $reached = max($reached, $stair->treads[$before->tread]);
@@ -64,6 +70,12 @@ final class LessonRun
         $now = $machine->states[$state];
 
         return new StepResult([] !== $entries, $now->done || $said, $coins, $misses, $now->tread, $reached);
+    }
+
+    /** Tempo of the tread under the last; 0 for none. */
+    private static function below(Stair $stair): int
+    {
+        return $stair->treads[\count($stair->treads) - 2] ?? 0;
     }
 
     private static function meetsRule(CoinRule $rule, EntryKind $kind, bool $upward, int $coinsOnTread): bool

@@ -8,12 +8,14 @@ namespace CoinStair\Core\Log;
 final readonly class LogEntry
 {
     /**
-     * @param string $id    made by the device that wrote it
-     * @param string $step  id of the lesson's step
-     * @param int    $tempo beats a minute of the tread on which the class stood; 0 where none
-     * @param int    $at    milliseconds since 1970, by the device's clock
-     * @param int    $count the device's running number, for entries of one millisecond
-     * @param string $text  a note, or the id that an undo takes back
+     * @param string $id         made by the device that wrote it
+     * @param string $step       id of the lesson's step
+     * @param int    $tempo      beats a minute of the tread on which the class stood; 0 where none
+     * @param int    $at         milliseconds since 1970, by the device's clock, within the bounds of the server's
+     * @param int    $count      the device's running number, for entries of one millisecond
+     * @param string $text       a note, the id that an undo takes back, or a day
+     * @param string $device     that wrote it; empty for the server, or one of which nothing is known
+     * @param bool   $afterwards a correction of the record, made when the lesson was over: no time of the lesson is told by it
      */
     public function __construct(
         public string $id,
@@ -23,6 +25,8 @@ final readonly class LogEntry
         public int $at,
         public int $count = 0,
         public string $text = '',
+        public string $device = '',
+        public bool $afterwards = false,
     ) {
     }
 

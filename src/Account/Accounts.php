@@ -26,6 +26,19 @@ final readonly class Accounts
         return $user;
     }
 
+    public function find(string $email): ?User
+    {
+        return $this->entities->getRepository(User::class)->findOneBy(['email' => mb_strtolower(trim($email))]);
+    }
+
+    /** Ends every session and key that was given out under the old one. */
+    public function setPassword(User $user, string $password): void
+    {
+        $user->setPassword($this->hasher->hashPassword($user, $password));
+        $user->beginEpoch();
+        $this->entities->flush();
+    }
+
     public function count(): int
     {
         return $this->entities->getRepository(User::class)->count([]);

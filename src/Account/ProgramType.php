@@ -16,6 +16,9 @@ use Symfony\Component\OptionsResolver\OptionsResolver;
 /** @extends AbstractType<Program> */
 final class ProgramType extends AbstractType
 {
+    /** Vocabularies (handbook 9), by what they are called. */
+    public const WORDS = ['US: measure, quarter note, pickup' => 'en_US', 'UK: bar, crotchet, upbeat' => 'en_GB'];
+
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $builder
@@ -23,7 +26,7 @@ final class ProgramType extends AbstractType
             ->add('words', ChoiceType::class, [
                 'label' => 'Words',
                 'expanded' => true,
-                'choices' => ['US: measure, quarter note, pickup' => 'en_US', 'UK: bar, crotchet, upbeat' => 'en_GB'],
+                'choices' => self::WORDS,
             ])
             ->add('timezone', TimezoneType::class, ['label' => 'Time zone', 'intl' => false])
             ->add('minutesLost', IntegerType::class, [

@@ -46,13 +46,13 @@ final class ClassController extends AbstractController
         return $this->form(new SchoolClass(), $request);
     }
 
-    #[Route('/classes/{id:class}', name: 'class', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/classes/{id:class}', name: 'class', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function show(SchoolClass $class, Request $request, ClassView $view): Response
     {
         return $this->render('classroom/class.html.twig', ['page' => $view->of($class, max(1, $request->query->getInt('page', 1)))]);
     }
 
-    #[Route('/classes/{id:class}/edit', name: 'class_edit', methods: ['GET', 'POST'], requirements: ['id' => '\d+'])]
+    #[Route('/classes/{id:class}/edit', name: 'class_edit', methods: ['GET', 'POST'], requirements: ['id' => '\d{1,9}'])]
     public function edit(SchoolClass $class, Request $request): Response
     {
         return $this->form($class, $request);

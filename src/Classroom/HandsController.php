@@ -22,7 +22,7 @@ final class HandsController extends AbstractController
     {
     }
 
-    #[Route('/classes/{id:class}/hands', name: 'class_hands', methods: ['GET', 'POST'], requirements: ['id' => '\d+'])]
+    #[Route('/classes/{id:class}/hands', name: 'class_hands', methods: ['GET', 'POST'], requirements: ['id' => '\d{1,9}'])]
     public function edit(SchoolClass $class, Request $request): Response
     {
         $part = $request->headers->has('HX-Request');

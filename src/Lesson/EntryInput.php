@@ -4,71 +4,100 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
-use App\Shared\Entity\Lesson;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Score\Refusal;
 use Symfony\Component\Uid\Uuid;
 
-/** Log entries as a device sends them. */
-final class EntryInput
+/** Log entries as a device sends them: each is read by itself, so that one that is bad does not hold up the others. */
+final readonly class EntryInput
 {
-    private const AT_ONCE = 2000;
+    public const AT_ONCE = 2000;
+    private const LONGEST_TEXT = 500;
+    /** What a screen can log; corrections are made on the page of the record. */
+    private const KINDS = [
+        EntryKind::Begin,
+        EntryKind::Coin,
+        EntryKind::Miss,
+        EntryKind::Up,
+        EntryKind::Down,
+        EntryKind::Undo,
+        EntryKind::Done,
+        EntryKind::Note,
+    ];
 
     /**
-     * @return list<LogEntry>
-     *
-     * @throws \UnexpectedValueException that says what was expected
+     * @param list<LogEntry>                       $entries that are understood
+     * @param list<array{id: string, why: string}> $refused the others, by what they call themselves
      */
-    public static function list(string $json, Lesson $lesson): array
+    private function __construct(public array $entries, public array $refused)
+    {
+    }
+
+    /**
+     * @param list<string> $steps ids of the lesson's steps
+     * @param int          $from  milliseconds since 1970 when the lesson began: no entry is older
+     * @param int          $now   milliseconds since 1970 by the server's clock: no entry is younger
+     *
+     * @throws Refusal if it is no list of entries at all
+     */
+    public static function parse(string $json, array $steps, int $from, int $now): self
     {
         $data = json_decode($json, true, 5);
         $rows = \is_array($data) ? $data['entries'] ?? null : null;
         if (!\is_array($rows) || \count($rows) > self::AT_ONCE) {
-            throw new \UnexpectedValueException('A list of at most 2000 entries was expected.');
+            throw Refusal::because(\sprintf('A list of at most %d entries was expected.', self::AT_ONCE));
         }
-        $steps = array_map(static fn (TaughtStep $step): string => $step->id, $lesson->steps());
-        $entries = [];
+        $entries = $refused = [];
         foreach ($rows as $index => $row) {
-            $entry = \is_array($row) ? self::entry($row) : null;
-            if (null === $entry || !\in_array($entry->step, $steps, true)) {
-                throw new \UnexpectedValueException(\sprintf('Entry %s is not understood.', $index));
+            $read = \is_array($row) ? self::entry($row, $steps, $from, $now) : 'it is no entry';
+            if ($read instanceof LogEntry) {
+                $entries[$read->id] ??= $read;
+            } else {
+                $id = \is_array($row) ? $row['id'] ?? null : null;
+                $refused[] = ['id' => \is_string($id) ? mb_substr($id, 0, 40) : '#'.$index, 'why' => $read];
             }
-            $entries[] = $entry;
         }
 
-        return $entries;
+        return new self(array_values($entries), $refused);
     }
 
-    /** @param array<array-key, mixed> $row */
-    private static function entry(array $row): ?LogEntry
+    /**
+     * @param array<array-key, mixed> $row
+     * @param list<string>            $steps
+     *
+     * @return LogEntry|string the entry, or why it is none
+     */
+    private static function entry(array $row, array $steps, int $from, int $now): LogEntry|string
     {
-        ['id' => $id, 'step' => $step, 'kind' => $kind, 'tempo' => $tempo, 'at' => $at, 'count' => $count, 'text' => $text] = $row + [
-            'id' => '',
-            'step' => '',
-            'kind' => '',
-            'tempo' => 0,
-            'at' => 0,
-            'count' => 0,
-            'text' => '',
-        ];
-        if (
-            !\is_string($id)
-            || !Uuid::isValid($id)
-            || !\is_string($step)
-            || !\is_string($kind)
-            || !\is_int($tempo)
-            || !\is_int($at)
-            || !\is_int($count)
-            || !\is_string($text)
-        ) {
-            return null;
-        }
-        $entryKind = EntryKind::tryFrom($kind);
-        if (null === $entryKind || $tempo < 0 || $tempo > 400 || $at < 0 || $count < 0 || $count > 1_000_000_000) {
-            return null;
-        }
+        $id = $row['id'] ?? null;
+        $step = $row['step'] ?? null;
+        $kind = \is_string($row['kind'] ?? null) ? EntryKind::tryFrom($row['kind']) : null;
+        $tempo = $row['tempo'] ?? null;
+        $at = $row['at'] ?? null;
+        $count = $row['count'] ?? null;
+        $text = $row['text'] ?? '';
+        $device = $row['device'] ?? '';
 
-        return new LogEntry(strtolower($id), $step, $entryKind, $tempo, $at, $count, mb_substr($text, 0, 500));
+        return match (true) {
+            !\is_string($id) || !Uuid::isValid($id) => 'its id is no UUID',
+            null === $kind || !\in_array($kind, self::KINDS, true) => 'its kind is unknown',
+            !\is_string($step) || !\in_array($step, $steps, true) => 'this lesson has no such step',
+            !\is_int($tempo) || $tempo < 0 || $tempo > 400 => 'its tempo is not between 0 and 400',
+            !\is_int($at) => 'its time is no number',
+            !\is_int($count) || $count < 0 || $count > 1_000_000_000 => 'its count is not between 0 and 1000000000',
+            !\is_string($text) => 'its text is no text',
+            !\is_string($device) || 1 !== preg_match('/^[\w-]{0,36}$/D', $device) => 'its device has no proper name',
+            default => new LogEntry(
+                strtolower($id),
+                $step,
+                $kind,
+                $tempo,
+                max($from, min($now, $at)),
+                $count,
+                mb_substr($text, 0, self::LONGEST_TEXT),
+                $device,
+            ),
+        };
     }
 }

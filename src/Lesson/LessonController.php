@@ -6,10 +6,13 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
+use App\Shared\Entity\User;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
-use App\Shared\Web\CsrfGuard;
 use CoinStair\Core\Log\LessonEnd;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Refusal;
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -17,7 +20,7 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
 final class LessonController extends AbstractController
 {
@@ -30,32 +33,37 @@ final class LessonController extends AbstractController
     }
 
     /** Begins a lesson, or goes on with the one that is open for this sequence today. */
-    #[Route('/sequences/{id:sequence}/lesson', name: 'lesson_new', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/sequences/{id:sequence}/lesson', name: 'lesson_new', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function new(Sequence $sequence, LessonPlanner $planner): Response
     {
-        $lesson = $this->lessons->open($sequence);
-        if (null === $lesson) {
-            if ([] === $sequence->steps()) {
-                $this->addFlash('error', 'This sequence has no steps yet.');
+        if ([] === $sequence->steps()) {
+            $this->addFlash('error', 'This sequence has no steps yet.');
 
-                return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
-            }
-            $lesson = $planner->begin($sequence);
-            $this->entities->persist($lesson);
-            $this->entities->flush();
+            return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
         }
+        // Two who start at once come here one after the other, and the second finds the lesson of the first.
+        $lesson = $this->entities->wrapInTransaction(function () use ($sequence, $planner): Lesson {
+            $this->entities->lock($sequence, LockMode::PESSIMISTIC_WRITE);
+            $lesson = $this->lessons->open($sequence) ?? $planner->begin($sequence);
+            $this->entities->persist($lesson);
+
+            return $lesson;
+        });
 
         return $this->redirectToRoute('lesson', ['id' => $lesson->getId()], 303);
     }
 
-    #[Route('/lessons/{id:lesson}', name: 'lesson', methods: ['GET'], requirements: ['id' => '\d+'])]
-    public function show(Lesson $lesson, LessonScreen $screen): Response
+    #[Route('/lessons/{id:lesson}', name: 'lesson', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
+    public function show(Lesson $lesson, LessonScreen $screen, LessonKeys $keys, #[CurrentUser] User $user): Response
     {
         if (!$lesson->isOpen()) {
             return $this->redirectToRoute('lesson_end', ['id' => $lesson->getId()]);
         }
 
-        return $this->render('lesson/lesson.html.twig', ['lesson' => $lesson, 'data' => $screen->data($lesson, $this->log->all($lesson))]);
+        return $this->render('lesson/lesson.html.twig', [
+            'lesson' => $lesson,
+            'data' => $screen->data($lesson, $this->log->all($lesson), $keys->make($user, $lesson)),
+        ]);
     }
 
     /** What one instrument sees and sounds of each chunk. The screen fetches all of them and keeps them for when there is no network. */
@@ -63,57 +71,69 @@ final class LessonController extends AbstractController
         '/lessons/{id:lesson}/players/{player}',
         name: 'lesson_player',
         methods: ['GET'],
-        requirements: ['id' => '\d+', 'player' => '[\w-]{1,40}'],
+        requirements: ['id' => '\d{1,9}', 'player' => '[^/]{1,120}'],
     ),]
     public function player(Lesson $lesson, string $player, LessonPlayers $players): JsonResponse
     {
         return JsonResponse::fromJsonString($players->json($lesson, $player) ?? throw $this->createNotFoundException());
     }
 
-    /** The log as the server has it; and a fresh token, should the page have outlived its session. */
-    #[Route('/lessons/{id:lesson}/log', name: 'lesson_log', methods: ['GET'], requirements: ['id' => '\d+'])]
-    public function log(Lesson $lesson, CsrfTokenManagerInterface $tokens): JsonResponse
-    {
-        return new JsonResponse([
-            'entries' => $this->log->all($lesson),
-            'token' => $tokens->getToken(CsrfGuard::TOKEN)->getValue(),
-            'open' => $lesson->isOpen(),
-        ]);
-    }
-
-    /** Takes entries from a device, each once, in any order and however late. */
-    #[Route('/lessons/{id:lesson}/log', name: 'lesson_log_add', methods: ['POST'], requirements: ['id' => '\d+'])]
-    public function add(Lesson $lesson, Request $request): JsonResponse
-    {
-        try {
-            $entries = EntryInput::list($request->getContent(), $lesson);
-        } catch (\UnexpectedValueException $refusal) {
-            return new JsonResponse(['error' => $refusal->getMessage()], 422);
-        }
-        $this->log->add($lesson, $entries);
-
-        return new JsonResponse(['entries' => $this->log->all($lesson), 'open' => $lesson->isOpen()]);
-    }
-
-    #[Route('/lessons/{id:lesson}/end', name: 'lesson_end', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/lessons/{id:lesson}/end', name: 'lesson_end', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function end(Lesson $lesson): Response
     {
-        $end = LessonEnd::of($lesson->steps(), $this->lessons->entriesOf($lesson), $lesson->getClass()->getTreadsBack());
+        return $this->record($lesson);
+    }
+
+    #[Route('/lessons/{id:lesson}/accept', name: 'lesson_accept', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
+    public function accept(Lesson $lesson, Request $request, ClockInterface $clock): Response
+    {
+        $remark = trim($request->request->getString('remark'));
+        if (mb_strlen($remark) > Lesson::LONGEST_REMARK) {
+            return $this->record($lesson, 'A word for next time has at most 1000 letters.', $remark);
+        }
+        $before = $this->entities->wrapInTransaction(function () use ($lesson, $remark, $clock): ?\DateTimeImmutable {
+            $this->entities->refresh($lesson, LockMode::PESSIMISTIC_WRITE);
+            $before = $lesson->getEndedAt();
+            $lesson->end($clock->now(), $remark);
+
+            return $before;
+        });
+        $this->addFlash(
+            'done',
+            null === $before ? 'The lesson is recorded.' : 'The lesson had been accepted already; your word was added to its record.',
+        );
+
+        return $this->redirectToRoute('class', ['id' => $lesson->getClass()->getId()], 303);
+    }
+
+    #[Route('/lessons/{id:lesson}/correct', name: 'lesson_correct', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
+    public function correct(Lesson $lesson, Request $request, Corrections $corrections, #[CurrentUser] User $user): Response
+    {
+        try {
+            $corrections->make($lesson, $user, $request->request->getString('what'), $request->request->getString('about'));
+        } catch (Refusal $refusal) {
+            return $this->record($lesson, $refusal->notice);
+        }
+        $this->addFlash('done', 'The record is corrected.');
+
+        return $this->redirectToRoute('lesson_end', ['id' => $lesson->getId()], 303);
+    }
+
+    private function record(Lesson $lesson, Notice|string $problem = '', string $remark = ''): Response
+    {
         $chunks = [];
         foreach ($this->chunks->all($lesson->getPiece()) as $chunk) {
             $chunks[(int) $chunk->getId()] = $chunk;
         }
+        $page = new RecordPage(
+            $lesson,
+            LessonEnd::of($lesson->steps(), $this->lessons->entriesOf($lesson), $lesson->getClass()->getTreadsBack()),
+            $chunks,
+            $lesson->isOpen() ? [] : $this->lessons->afterAccepting($lesson),
+            $problem,
+            $remark,
+        );
 
-        return $this->render('lesson/end.html.twig', ['lesson' => $lesson, 'end' => $end, 'chunks' => $chunks]);
-    }
-
-    #[Route('/lessons/{id:lesson}/accept', name: 'lesson_accept', methods: ['POST'], requirements: ['id' => '\d+'])]
-    public function accept(Lesson $lesson, Request $request, ClockInterface $clock): Response
-    {
-        $lesson->end($clock->now(), trim($request->request->getString('remark')));
-        $this->entities->flush();
-        $this->addFlash('done', 'The lesson is recorded.');
-
-        return $this->redirectToRoute('class', ['id' => $lesson->getClass()->getId()], 303);
+        return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
     }
 }

@@ -5,70 +5,221 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
+use App\Shared\Entity\User;
 use App\Shared\Repository\Checksum;
-use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\LogEntry as Entry;
+use CoinStair\Core\Score\Refusal;
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
 
-/** The append-only log of a lesson. An entry that is sent again changes nothing. */
+/**
+ * The append-only log of a lesson. An entry that is sent again changes nothing. Entries are numbered in the order in which they are
+ * taken, one writer of a lesson after the other, so that a screen asks for what came after the last number that it has.
+ *
+ * @phpstan-import-type Row from LogNews
+ *
+ * @phpstan-type StoredEntry array{
+ *     id: string, step: string, kind: string, tempo: int, made_at: int|string, device_count: int, text: string, device: string,
+ *     position: int,
+ * }
+ * @phpstan-type State array{program_id: int, log_size: int, log_hash: int|string, ended_at: string|null, started: int|string, steps: string}
+ */
 final readonly class LessonLog
 {
     private const ROWS_AT_ONCE = 200;
+    /** Rows that one answer tells; a screen that has fewer asks again. */
+    private const NEWS_AT_ONCE = 5000;
+    private const COLUMNS = 'e.id, e.step, e.kind, e.tempo, e.made_at, e.device_count, e.text, e.device, e.position';
 
-    public function __construct(private Connection $database, private LessonRepository $lessons)
+    public function __construct(private Connection $database, private ClockInterface $clock)
     {
     }
 
-    /** @param list<Entry> $entries */
-    public function add(Lesson $lesson, array $entries): void
+    /**
+     * Writes entries of the server's own: of the demo, or corrections.
+     *
+     * @param list<Entry> $entries
+     * @param User|null   $by      who corrects the record by them
+     */
+    public function add(Lesson $lesson, array $entries, ?User $by = null): void
     {
-        $this->database->transactional(fn () => $this->write($lesson, $entries));
+        $this->database->transactional(function () use ($lesson, $entries, $by): void {
+            $state = $this->locked((int) $lesson->getId(), (int) $lesson->getProgram()?->getId());
+            if (null !== $state) {
+                $this->write((int) $lesson->getId(), $state, $entries, $by?->getId());
+            }
+        });
     }
 
-    /** @param list<Entry> $entries */
-    private function write(Lesson $lesson, array $entries): void
+    /**
+     * Takes what a device sends, each entry once, in any order and however late.
+     *
+     * @param int $after position up to which the device has the log
+     *
+     * @return LogNews|null null if the key opens nothing any more
+     *
+     * @throws Refusal if it is no list of entries
+     */
+    public function take(LessonKey $key, string $json, int $after): ?LogNews
     {
-        foreach (array_chunk($entries, self::ROWS_AT_ONCE) as $rows) {
+        $refused = $this->database->transactional(function () use ($key, $json): ?array {
+            $program = $this->programOf($key);
+            $state = null === $program ? null : $this->locked($key->lesson, $program);
+            if (null === $state) {
+                return null;
+            }
+            /** @var list<string> $steps */
+            $steps = json_decode($state['steps'], true, 2, \JSON_THROW_ON_ERROR);
+            $input = EntryInput::parse($json, $steps, 1000 * (int) $state['started'], $this->now());
+
+            return [...$input->refused, ...$this->write($key->lesson, $state, $input->entries, null)];
+        });
+        $news = null === $refused ? null : $this->news($key, $after);
+
+        return null === $news ? null : new LogNews($news->entries, $news->after, $news->open, $refused);
+    }
+
+    /**
+     * What the log has after a position: one query, by a key that tells who asks.
+     *
+     * @return LogNews|null null if the key opens nothing any more
+     */
+    public function news(LessonKey $key, int $after): ?LogNews
+    {
+        /** @var list<array<string, int|string|null>> $rows */
+        $rows = $this->database->fetchAllAssociative(
+            'SELECT l.ended_at IS NULL open, '.self::COLUMNS.' FROM account a '.
+                'JOIN lesson l ON l.id = ? AND l.program_id = a.program_id '.
+                'LEFT JOIN log_entry e ON e.lesson_id = l.id AND e.position > ? '.
+                'WHERE a.id = ? AND a.epoch = ? ORDER BY e.position LIMIT '.self::NEWS_AT_ONCE,
+            [$key->lesson, $after, $key->account, $key->epoch],
+        );
+        if ([] === $rows) {
+            return null;
+        }
+        /** @var list<StoredEntry> $entries */
+        $entries = array_values(array_filter($rows, static fn (array $row): bool => null !== $row['id']));
+
+        return self::told($entries, $after, 1 === (int) $rows[0]['open']);
+    }
+
+    /** All that a screen needs to walk the log from its beginning. */
+    public function all(Lesson $lesson): LogNews
+    {
+        /** @var list<StoredEntry> $entries */
+        $entries = $this->database->fetchAllAssociative(
+            'SELECT '.self::COLUMNS.' FROM log_entry e WHERE e.lesson_id = ? AND e.program_id = ? ORDER BY e.position',
+            [$lesson->getId(), $lesson->getProgram()?->getId()],
+        );
+
+        return self::told($entries, 0, $lesson->isOpen());
+    }
+
+    /** Milliseconds since 1970. */
+    public function now(): int
+    {
+        return (int) $this->clock->now()->format('Uv');
+    }
+
+    private function programOf(LessonKey $key): ?int
+    {
+        $program = $this->database->fetchOne('SELECT program_id FROM account WHERE id = ? AND epoch = ?', [$key->account, $key->epoch]);
+
+        return is_numeric($program) ? (int) $program : null;
+    }
+
+    /**
+     * The lesson as it stands, held until the transaction ends.
+     *
+     * @return State|null
+     */
+    private function locked(int $lesson, int $program): ?array
+    {
+        /** @var State|false $state */
+        $state = $this->database->fetchAssociative(
+            'SELECT program_id, log_size, log_hash, ended_at, UNIX_TIMESTAMP(started_at) started, '.
+                "COALESCE(JSON_EXTRACT(plan, '$[*].id'), '[]') steps FROM lesson WHERE id = ? AND program_id = ? FOR UPDATE",
+            [$lesson, $program],
+        );
+
+        return false === $state ? null : $state;
+    }
+
+    /**
+     * @param State       $state
+     * @param list<Entry> $entries
+     *
+     * @return list<array{id: string, why: string}> those whose id another lesson has
+     */
+    private function write(int $lesson, array $state, array $entries, ?int $account): array
+    {
+        $there = $this->lessonsOf(array_map(static fn (Entry $entry): string => $entry->id, $entries));
+        $new = array_values(array_filter($entries, static fn (Entry $entry): bool => !isset($there[$entry->id])));
+        $position = $state['log_size'];
+        foreach (array_chunk($new, self::ROWS_AT_ONCE) as $rows) {
             $values = [];
             foreach ($rows as $entry) {
-                array_push($values, $entry->id, $lesson->getProgram()?->getId(), $lesson->getId(), $entry->step, $entry->kind->value);
-                array_push($values, $entry->tempo, $entry->at, $entry->count, $entry->text);
+                array_push($values, $entry->id, $state['program_id'], $lesson, ++$position, $entry->step, $entry->kind->value);
+                array_push($values, $entry->tempo, $entry->at, $entry->count, $entry->text, $entry->device);
+                array_push($values, (int) (null !== $state['ended_at'] && null === $account), (int) $entry->afterwards, $account);
             }
-            // An id that is there already is left as it is, so that a device may send again what it is not sure of.
             $this->database->executeStatement(
-                'INSERT INTO log_entry (id, program_id, lesson_id, step, kind, tempo, made_at, device_count, text) VALUES '.
-                    implode(', ', array_fill(0, \count($rows), '(?, ?, ?, ?, ?, ?, ?, ?, ?)')).
-                    ' ON DUPLICATE KEY UPDATE id = id',
+                'INSERT INTO log_entry (id, program_id, lesson_id, position, step, kind, '.
+                    'tempo, made_at, device_count, text, device, late, afterwards, account_id) VALUES '.
+                    implode(', ', array_fill(0, \count($rows), '(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)')),
                 $values,
             );
         }
-        $this->database->executeStatement(
-            'UPDATE lesson SET log_size = (SELECT COUNT(*) FROM log_entry WHERE lesson_id = ?), '.
-                'log_hash = (SELECT '.
-                Checksum::over('id').
-                ' FROM log_entry WHERE lesson_id = ?) WHERE id = ?',
-            [$lesson->getId(), $lesson->getId(), $lesson->getId()],
+        if ([] !== $new) {
+            $hash = array_reduce($new, static fn (int $hash, Entry $entry): int => $hash ^ Checksum::of($entry->id), (int) $state['log_hash']);
+            $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
+        }
+        $elsewhere = array_filter($there, static fn (int $of): bool => $of !== $lesson);
+
+        return array_map(
+            static fn (int|string $id): array => ['id' => (string) $id, 'why' => 'another lesson has an entry with this id'],
+            array_keys($elsewhere),
         );
     }
 
     /**
-     * What a device needs to walk the log: id, step, kind, tempo, time, count, text.
+     * @param list<string> $ids
      *
-     * @return list<array{string, string, string, int, int, int, string}>
+     * @return array<string, int> lessons of the entries that are there already, by id of the entry
      */
-    public function all(Lesson $lesson): array
+    private function lessonsOf(array $ids): array
     {
-        return array_map(
-            static fn (Entry $entry): array => [
-                $entry->id,
-                $entry->step,
-                $entry->kind->value,
-                $entry->tempo,
-                $entry->at,
-                $entry->count,
-                $entry->text,
-            ],
-            $this->lessons->entriesOf($lesson),
+        if ([] === $ids) {
+            return [];
+        }
+        /** @var array<string, int> $there */
+        $there = $this->database->fetchAllKeyValue(
+            'SELECT id, lesson_id FROM log_entry WHERE id IN (?)',
+            [$ids],
+            [ArrayParameterType::STRING],
         );
+
+        return $there;
+    }
+
+    /** @param list<StoredEntry> $entries */
+    private static function told(array $entries, int $after, bool $open): LogNews
+    {
+        $rows = array_map(
+            static fn (array $row): array => [
+                $row['id'],
+                $row['step'],
+                $row['kind'],
+                $row['tempo'],
+                (int) $row['made_at'],
+                $row['device_count'],
+                $row['text'],
+                $row['device'],
+            ],
+            $entries,
+        );
+
+        return new LogNews($rows, [] === $entries ? $after : end($entries)['position'], $open);
     }
 }

@@ -24,6 +24,8 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * All that the lesson screen needs to teach without a network: for each step its clicks and the compiled rule of its stair; what each
  * instrument sees and sounds comes from LessonPlayers.
  *
+ * @phpstan-import-type Row from LogNews
+ *
  * @phpstan-type ClickData array{
  *     measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>,
  * }
@@ -34,7 +36,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * @phpstan-type LessonData array{
  *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string}>,
  *     layers: array{fingers: string, letters: string},
- *     chunks: array<array-key, ClickData>, steps: list<StepData>, entries: list<array{string, string, string, int, int, int, string}>
+ *     chunks: array<array-key, ClickData>, steps: list<StepData>, entries: list<Row>, after: int, key: string, title: string,
  * }
  */
 final readonly class LessonScreen
@@ -52,11 +54,12 @@ final readonly class LessonScreen
     }
 
     /**
-     * @param list<array{string, string, string, int, int, int, string}> $entries of its log
+     * @param LogNews $log all of it
+     * @param string  $key of the lesson, for this screen
      *
      * @return LessonData
      */
-    public function data(Lesson $lesson, array $entries): array
+    public function data(Lesson $lesson, LogNews $log, string $key): array
     {
         $piece = $lesson->getPiece()->score();
         $chunks = $labels = [];
@@ -87,7 +90,10 @@ final readonly class LessonScreen
             ],
             'chunks' => $chunks,
             'steps' => array_map(fn (TaughtStep $step): array => $this->step($piece, $step, $labels), $steps),
-            'entries' => $entries,
+            'entries' => $log->entries,
+            'after' => $log->after,
+            'key' => $key,
+            'title' => $lesson->getPiece()->getTitle().', '.$lesson->getClass()->getName(),
         ];
     }
 

@@ -67,14 +67,14 @@ final class SequenceController extends AbstractController
         return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
     }
 
-    #[Route('/sequences/{id:sequence}', name: 'sequence', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/sequences/{id:sequence}', name: 'sequence', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function show(Sequence $sequence): Response
     {
         return $this->render('lesson/sequence.html.twig', ['page' => $this->page($sequence)]);
     }
 
     /** Another goal, method, comfort tempo or choice of instruments: the steps are made anew. */
-    #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/sequences/{id:sequence}/aim', name: 'sequence_aim', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function aim(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
         return $this->change($sequence, $request, static function () use ($sequence, $request, $builder): void {
@@ -91,7 +91,7 @@ final class SequenceController extends AbstractController
         });
     }
 
-    #[Route('/sequences/{id:sequence}/order', name: 'sequence_order', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/sequences/{id:sequence}/order', name: 'sequence_order', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function order(Sequence $sequence, Request $request): Response
     {
         return $this->change($sequence, $request, static function () use ($sequence, $request): void {
@@ -99,7 +99,7 @@ final class SequenceController extends AbstractController
         });
     }
 
-    #[Route('/sequences/{id:sequence}/steps', name: 'step_new', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/sequences/{id:sequence}/steps', name: 'step_new', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function add(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
         return $this->change($sequence, $request, function () use ($sequence, $request, $builder): void {
@@ -124,7 +124,7 @@ final class SequenceController extends AbstractController
     }
 
     /** The form of one step: loaded when it is wanted, since a sequence has many. */
-    #[Route('/steps/{id:step}', name: 'step_form', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/steps/{id:step}', name: 'step_form', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function form(Step $step, Request $request): Response
     {
         if (null === $step->stair()) {
@@ -139,7 +139,7 @@ final class SequenceController extends AbstractController
         ]);
     }
 
-    #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function edit(Step $step, Request $request): Response
     {
         $patterns = $this->entities->getRepository(RhythmPattern::class);
@@ -161,7 +161,7 @@ final class SequenceController extends AbstractController
         });
     }
 
-    #[Route('/steps/{id:step}/remove', name: 'step_remove', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/steps/{id:step}/remove', name: 'step_remove', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function remove(Step $step, Request $request): Response
     {
         return $this->change($step->getSequence(), $request, static function () use ($step): void {

@@ -64,6 +64,7 @@ final class Rooms
         'Account' => self::SHARED,
         'Account\Command' => [...self::SHARED, 'Account'],
         'Home' => self::SHARED,
+        'PutAway' => self::SHARED,
         'Classroom' => self::SHARED,
         'Lesson' => self::SHARED,
         'Library\Command' => self::SHARED,

@@ -132,7 +132,7 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await context.setOffline(true);
     await page.keyboard.press('c');
     await page.keyboard.press('c');
-    await expect(saved).toContainText('waiting for the network');
+    await expect(saved).toContainText('waiting to be sent');
     await page.reload();
     await expect(bpm).toHaveText('66');
     await expect(coins).toHaveCount(2);

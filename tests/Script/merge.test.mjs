@@ -1,7 +1,7 @@
 // Entries of several devices become one log, in whatever order and however often they arrive.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { entryOf, lastCount, merge, ofStep } from '../../assets/js/lesson/merge.js';
+import { entryOf, lastCount, lastOwn, merge, ofStep } from '../../assets/js/lesson/merge.js';
 
 const row = (id, kind, at, count = 1, step = 's', text = '') => [id, step, kind, 60, at, count, text];
 const all = (...rows) => merge(new Map(), rows.map(entryOf));
@@ -35,6 +35,20 @@ test('it may be taken back before it arrives', () => {
 
 test('each step has its own', () => {
     assert.deepEqual(kinds(all(row('a', 'coin', 1), row('b', 'coin', 2, 1, 'other')), 'other'), ['b']);
+});
+
+test('a screen takes back what it logged itself, whatever the clocks say', () => {
+    const own = (id, at, count, device, kind = 'coin') => entryOf([id, 's', kind, 60, at, count, '', device]);
+    const moves = (kind) => kind === 'coin';
+    const entries = [
+        own('a', 5000, 1, 'one'),
+        own('b', 9000, 2, 'two'),
+        own('c', 100, 3, 'one'),
+        own('d', 9, 4, 'one', 'note'),
+    ];
+    assert.equal(lastOwn(entries, 'one', moves).id, 'c');
+    assert.equal(lastOwn(entries, 'two', moves).id, 'b');
+    assert.equal(lastOwn(entries, 'three', moves), undefined);
 });
 
 test('the count goes on from the highest', () => {

@@ -19,11 +19,22 @@ final class FrameTest extends WebCase
         $this->browser->restart();
         foreach (['/', '/library', '/classes', '/program', '/blank'] as $address) {
             $this->browser->request('GET', $address);
-            self::assertResponseRedirects('http://localhost/sign-in');
+            self::assertResponseRedirects('/' === $address ? '/sign-in' : '/sign-in?to='.$address);
+            self::assertSame([], $this->browser->getResponse()->headers->getCookies(), 'A visit makes no session.');
         }
         foreach (['/sign-in', '/health', '/cautions'] as $address) {
             $this->browser->request('GET', $address);
             self::assertResponseIsSuccessful($address);
+            self::assertSame([], $this->browser->getResponse()->headers->getCookies(), $address);
+        }
+    }
+
+    public function testAfterSignInTheWayGoesOnToAPageOfOursOnly(): void
+    {
+        foreach (['/classes' => '/classes', '//elsewhere.example/x' => '', 'https://elsewhere.example' => '', '/\\elsewhere.example' => ''] as $to => $kept) {
+            $this->browser->restart();
+            $field = $this->browser->request('GET', '/sign-in?to='.rawurlencode($to))->filter('[name=_target_path]');
+            self::assertSame($kept, 0 === $field->count() ? '' : $field->attr('value'));
         }
     }
 

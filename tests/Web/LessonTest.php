@@ -8,11 +8,10 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use Symfony\Component\Uid\Uuid;
 
 final class LessonTest extends WebCase
 {
-    private int $at = 1_760_000_000_000;
+    use SendsEntries;
 
     public function testASequenceIsBuiltForAClassAndItsStairChanged(): void
     {
@@ -78,10 +77,7 @@ final class LessonTest extends WebCase
         self::assertResponseIsSuccessful();
         $this->send($lesson, [...$entries, $this->entry($lesson, 'coin')]);
         self::assertSame(5, $this->entities()->getRepository(LogEntry::class)->count([]));
-        $this->browser->request('GET', "/lessons/{$lesson->getId()}/log");
-        $data = json_decode($this->body(), true);
-        self::assertIsArray($data);
-        self::assertCount(5, (array) $data['entries']);
+        self::assertCount(5, $this->log($lesson)['entries']);
     }
 
     public function testAnEntryIdOfAnotherLessonChangesNothing(): void
@@ -95,18 +91,6 @@ final class LessonTest extends WebCase
         $rows = $this->entities()->getRepository(LogEntry::class)->findAll();
         self::assertCount(1, $rows);
         self::assertSame([$first->getId(), 'coin'], [$rows[0]->getLesson()->getId(), $rows[0]->entry()->kind->value]);
-    }
-
-    public function testWhatIsNoEntryIsRefused(): void
-    {
-        $lesson = $this->lesson();
-        $good = $this->entry($lesson, 'coin');
-        $wrong = [['id' => 'x'], ['kind' => 'gold'], ['step' => '999999999'], ['tempo' => '60']];
-        foreach ([...array_map(static fn (array $field): array => $field + $good, $wrong), 'nothing'] as $bad) {
-            $this->send($lesson, [$good, $bad]);
-            self::assertResponseStatusCodeSame(422);
-        }
-        self::assertSame(0, $this->entities()->getRepository(LogEntry::class)->count([]));
     }
 
     public function testALessonIsTaughtEndedAndSeenOnTheClassPage(): void
@@ -145,32 +129,5 @@ final class LessonTest extends WebCase
             ->findOneBy(['endedAt' => null]);
         self::assertSame([52, 58, 63, 69, 76, 84], $next?->steps()[1]->step->stair?->treads);
         self::assertSame(1, $next->steps()[1]->startTread);
-    }
-
-    /** @return array<string, mixed> */
-    private function entry(Lesson $lesson, string $kind): array
-    {
-        return [
-            'id' => Uuid::v4()->toRfc4122(),
-            'step' => $lesson->steps()[1]->id,
-            'kind' => $kind,
-            'tempo' => 52,
-            'at' => ++$this->at,
-            'count' => 1,
-            'text' => '',
-        ];
-    }
-
-    /** @param array<mixed> $entries */
-    private function send(Lesson $lesson, array $entries): void
-    {
-        $this->browser->request(
-            'POST',
-            "/lessons/{$lesson->getId()}/log",
-            [],
-            [],
-            ['CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => $this->token()],
-            (string) json_encode(['entries' => $entries]),
-        );
     }
 }

@@ -7,8 +7,8 @@
  * @param {Row} row
  * @returns {Entry}
  */
-export function entryOf([id, step, kind, tempo, at, count, text]) {
-    return { id, step, kind, tempo, at, count, text };
+export function entryOf([id, step, kind, tempo, at, count, text, device]) {
+    return { id, step, kind, tempo, at, count, text, device };
 }
 
 /**
@@ -36,6 +36,21 @@ export function ofStep(entries, step) {
     return all
         .filter(({ id, kind }) => kind !== 'undo' && !undone.has(id))
         .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
+}
+
+/**
+ * What a screen takes back: the last coin, miss or word of its own that stands. What another screen logged is that one's to take back,
+ * whatever the two clocks say.
+ *
+ * @param {Entry[]} entries of a step, in order, without what was taken back
+ * @param {string} device
+ * @param {(kind: string) => boolean} moves whether a kind moves the stair
+ */
+export function lastOwn(entries, device, moves) {
+    return entries
+        .filter((entry) => entry.device === device && moves(entry.kind))
+        .sort((a, b) => a.count - b.count)
+        .at(-1);
 }
 
 /**

@@ -30,12 +30,31 @@
  * @property {number} at milliseconds since 1970
  * @property {number} count
  * @property {string} text
+ * @property {string} device that wrote it
  */
 
 /**
- * A line of the log as the server sends it: id, step, kind, tempo, time, count, text.
+ * A lesson whose log is kept on this device, and where it goes.
  *
- * @typedef {[string, string, string, number, number, number, string]} Row
+ * @typedef {{lesson: number, title: string, address: string, renew: string, key: string}} LessonRef
+ */
+
+/**
+ * What the server answers (LogNews).
+ *
+ * @typedef {{entries: Row[], after: number, open: boolean, refused: {id: string, why: string}[], now: number}} News
+ */
+
+/**
+ * An entry that the server could not take.
+ *
+ * @typedef {{id: string, title: string, entry: Entry, why: string}} Refused
+ */
+
+/**
+ * A line of the log as the server sends it: id, step, kind, tempo, time, count, text, device.
+ *
+ * @typedef {[string, string, string, number, number, number, string, string]} Row
  */
 
 /**

@@ -16,7 +16,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The cut of a piece: its map, and what a teacher does to it. */
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class CutController extends AbstractController
 {
     public function __construct(

@@ -24,7 +24,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The notes of a few measures, corrected as a line of quick entry. */
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class LineController extends AbstractController
 {
     private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';

@@ -48,7 +48,7 @@ final class PatternController extends AbstractController
         return $this->redirectToRoute('patterns', [], 303);
     }
 
-    #[Route('/patterns/{id:pattern}/remove', name: 'pattern_remove', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/patterns/{id:pattern}/remove', name: 'pattern_remove', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function remove(RhythmPattern $pattern): Response
     {
         $this->entities->remove($pattern);

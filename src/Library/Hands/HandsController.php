@@ -43,14 +43,14 @@ final class HandsController extends AbstractController
     ) {
     }
 
-    #[Route('/pieces/{id:piece}/hands/note', name: 'hand_note', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/pieces/{id:piece}/hands/note', name: 'hand_note', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function note(Piece $piece, Request $request): Response
     {
         return $this->card($piece, HandsQuery::of($request->query, $this->classes), $request->query->getString('note'));
     }
 
     /** Sets string and finger, direction or amount of a note, for one class or for all. */
-    #[Route('/pieces/{id:piece}/hands/overrides', name: 'override_new', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/pieces/{id:piece}/hands/overrides', name: 'override_new', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function set(Piece $piece, Request $request): Response
     {
         $query = HandsQuery::of($request->request, $this->classes);
@@ -83,7 +83,7 @@ final class HandsController extends AbstractController
         return $this->answer($piece, $request, $query, $note, $problem);
     }
 
-    #[Route('/overrides/{id:override}/undo', name: 'override_undo', methods: ['POST'], requirements: ['id' => '\d+'])]
+    #[Route('/overrides/{id:override}/undo', name: 'override_undo', methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
     public function undo(Override $override, Request $request): Response
     {
         $piece = $override->getPiece();
@@ -96,7 +96,7 @@ final class HandsController extends AbstractController
     }
 
     /** The same measures on several instruments: for a chunk, to be looked at and printed. */
-    #[Route('/pieces/{id:piece}/four', name: 'piece_four', methods: ['GET'], requirements: ['id' => '\d+'])]
+    #[Route('/pieces/{id:piece}/four', name: 'piece_four', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
     public function four(Piece $piece, Request $request): Response
     {
         $score = $piece->score();

@@ -18,7 +18,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Copies of a piece that are other music: on another string, in another rhythm. */
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class CopyController extends AbstractController
 {
     private const STRINGS = [-2 => 'two strings lower', -1 => 'one string lower', 1 => 'one string higher', 2 => 'two strings higher'];

@@ -28,7 +28,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class PieceController extends AbstractController
 {
     /** Measures that are engraved at once. */

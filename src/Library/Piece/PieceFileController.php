@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** A piece as a file. */
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class PieceFileController extends AbstractController
 {
     #[Route('/file/{format}', name: 'piece_file', methods: ['GET'], requirements: ['format' => 'abc|musicxml|mxl|midi'])]

@@ -21,7 +21,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Changes of a score that keep its measures. Chunks stay where they are. */
-#[Route('/pieces/{id:piece}', requirements: ['id' => '\d+'])]
+#[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class ScoreController extends AbstractController
 {
     private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';

@@ -15,9 +15,14 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity]
 #[ORM\Index(columns: ['class_id', 'day'])]
-class Lesson implements BelongsToProgram
+class Lesson implements CanBePutAway
 {
     use ProgramRow;
+    use PutsAway;
+
+    public const LONGEST_REMARK = 1000;
+    /** Of several people, one after the other. */
+    public const LONGEST_REMARKS = 4000;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
@@ -56,7 +61,7 @@ class Lesson implements BelongsToProgram
     private int $logHash = 0;
 
     /** A word for next time. */
-    #[ORM\Column(length: 1000)]
+    #[ORM\Column(length: self::LONGEST_REMARKS)]
     private string $remark = '';
 
     /** @param list<TaughtStep> $steps */
@@ -95,6 +100,11 @@ class Lesson implements BelongsToProgram
         return $this->day;
     }
 
+    public function moveTo(\DateTimeImmutable $day): void
+    {
+        $this->day = $day;
+    }
+
     public function getStartedAt(): \DateTimeImmutable
     {
         return $this->startedAt;
@@ -110,10 +120,13 @@ class Lesson implements BelongsToProgram
         return null === $this->endedAt;
     }
 
+    /** Accepts it. Done a second time, the first time holds; a second remark is added to the first. */
     public function end(\DateTimeImmutable $at, string $remark): void
     {
-        $this->endedAt = $at;
-        $this->remark = mb_substr($remark, 0, 1000);
+        $this->endedAt ??= $at;
+        if ('' !== $remark && $remark !== $this->remark) {
+            $this->remark = '' === $this->remark ? $remark : $this->remark."\n".$remark;
+        }
     }
 
     /** @return list<TaughtStep> as the sequence stood when the lesson began */

@@ -20,9 +20,10 @@ use Symfony\Component\Validator\Constraints as Assert;
 /** A piece of the library: what lists show as columns, the score itself as one document. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['program_id', 'title'])]
-class Piece implements BelongsToProgram
+class Piece implements CanBePutAway
 {
     use ProgramRow;
+    use PutsAway;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;

@@ -22,9 +22,10 @@ use Symfony\Component\Validator\Constraints as Assert;
  * @phpstan-import-type Choices from HandPolicies
  */
 #[ORM\Entity]
-class SchoolClass implements BelongsToProgram
+class SchoolClass implements CanBePutAway
 {
     use ProgramRow;
+    use PutsAway;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;

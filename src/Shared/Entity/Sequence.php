@@ -13,9 +13,10 @@ use Doctrine\ORM\Mapping as ORM;
 
 /** A lesson sequence: the steps by which a class learns a piece. */
 #[ORM\Entity]
-class Sequence implements BelongsToProgram
+class Sequence implements CanBePutAway
 {
     use ProgramRow;
+    use PutsAway;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;

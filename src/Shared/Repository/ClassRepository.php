@@ -37,7 +37,7 @@ final readonly class ClassRepository
     {
         /** @var list<array{id: int, name: string}> $rows */
         $rows = $this->entities
-            ->createQuery('SELECT c.id, c.name FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
+            ->createQuery('SELECT c.id, c.name FROM '.SchoolClass::class.' c WHERE c.putAwayAt IS NULL ORDER BY c.name, c.id')
             ->setMaxResults(self::LIMIT)
             ->getArrayResult();
 
@@ -48,7 +48,7 @@ final readonly class ClassRepository
     public function page(int $first, int $count): array
     {
         $ids = $this->entities
-            ->createQuery('SELECT c.id FROM '.SchoolClass::class.' c ORDER BY c.name, c.id')
+            ->createQuery('SELECT c.id FROM '.SchoolClass::class.' c WHERE c.putAwayAt IS NULL ORDER BY c.name, c.id')
             ->setFirstResult($first)
             ->setMaxResults($count)
             ->getSingleColumnResult();
@@ -75,7 +75,7 @@ final readonly class ClassRepository
             ->createQuery(
                 'SELECT c, g FROM '.
                     SchoolClass::class.
-                    " c LEFT JOIN c.groups g WHERE c.id IN (SELECT IDENTITY(s.class)$sequences s WHERE s.piece = :piece ".
+                    " c LEFT JOIN c.groups g WHERE c.putAwayAt IS NULL AND c.id IN (SELECT IDENTITY(s.class)$sequences s WHERE s.piece = :piece ".
                     "AND s.changedAt = (SELECT MAX(t.changedAt)$sequences t WHERE t.piece = :piece)) ORDER BY c.id DESC, g.id",
             )
             ->setParameter('piece', $piece)

@@ -76,7 +76,7 @@ final readonly class LessonRepository
                 'SELECT l.id, l.day, l.endedAt, p.title, l.remark, l.logSize, l.logHash FROM '.
                     Lesson::class.
                     ' l JOIN l.piece p '.
-                    'WHERE l.class = :class ORDER BY l.day DESC, l.id DESC',
+                    'WHERE l.class = :class AND l.putAwayAt IS NULL ORDER BY l.day DESC, l.id DESC',
             )
             ->setParameter('class', $class)
             ->setFirstResult($first)
@@ -122,10 +122,10 @@ final readonly class LessonRepository
             ->createQuery(
                 'SELECT l FROM '.
                     Lesson::class.
-                    ' l WHERE l.class IN (:classes) AND (l.endedAt IS NULL OR l.id IN '.
+                    ' l WHERE l.class IN (:classes) AND l.putAwayAt IS NULL AND (l.endedAt IS NULL OR l.id IN '.
                     '(SELECT MAX(m.id) FROM '.
                     Lesson::class.
-                    ' m WHERE m.endedAt IS NOT NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
+                    ' m WHERE m.endedAt IS NOT NULL AND m.putAwayAt IS NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
             )
             ->setParameter('classes', $classes)
             ->setMaxResults($limit)
@@ -137,7 +137,10 @@ final readonly class LessonRepository
     /** The lesson of a sequence that was begun and not accepted yet. */
     public function open(Sequence $sequence): ?Lesson
     {
-        return $this->entities->getRepository(Lesson::class)->findOneBy(['sequence' => $sequence, 'endedAt' => null], ['id' => 'DESC']);
+        return $this->entities->getRepository(Lesson::class)->findOneBy(
+            ['sequence' => $sequence, 'endedAt' => null, 'putAwayAt' => null],
+            ['id' => 'DESC'],
+        );
     }
 
     /**
@@ -160,6 +163,25 @@ final readonly class LessonRepository
         );
     }
 
+    /**
+     * What came to a log when its lesson was accepted already: late entries of devices, and corrections with who made them.
+     *
+     * @return list<LogEntry> in the order in which they came
+     */
+    public function afterAccepting(Lesson $lesson): array
+    {
+        /** @var list<LogEntry> $entries */
+        $entries = $this->entities
+            ->createQuery(
+                'SELECT e, a FROM '.LogEntry::class.' e LEFT JOIN e.account a '.
+                    'WHERE e.lesson = :lesson AND (e.late = true OR e.afterwards = true) ORDER BY e.position',
+            )
+            ->setParameter('lesson', $lesson)
+            ->getResult();
+
+        return $entries;
+    }
+
     /** @return list<Entry> */
     public function entriesOf(Lesson $lesson): array
     {
@@ -178,11 +200,14 @@ final readonly class LessonRepository
         }
         // Scalars, since a class has thousands of entries and none of them is ever changed.
         /**
-         * @var list<array{lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string}> $rows
+         * @var list<array{
+         *     lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string, device: string,
+         *     afterwards: bool,
+         * }> $rows
          */
         $rows = $this->entities
             ->createQuery(
-                'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text '.
+                'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text, e.device, e.afterwards '.
                     'FROM '.
                     LogEntry::class.
                     ' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count',
@@ -199,6 +224,8 @@ final readonly class LessonRepository
                 $row['madeAt'],
                 $row['count'],
                 $row['text'],
+                $row['device'],
+                $row['afterwards'],
             );
         }
 

@@ -35,6 +35,7 @@ final readonly class PieceRepository
                     .'p.beats',
             )
             ->from(Piece::class, 'p')
+            ->where('p.putAwayAt IS NULL')
             ->orderBy('p.book')
             ->addOrderBy('LENGTH(p.numberInBook)')
             ->addOrderBy('p.numberInBook')
@@ -44,7 +45,7 @@ final readonly class PieceRepository
             ->setMaxResults($count);
         if ('' !== $search) {
             $query
-                ->where('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
+                ->andWhere('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
                 ->setParameter('search', '%'.addcslashes($search, '%_\\').'%');
         }
         /**

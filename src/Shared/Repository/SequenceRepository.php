@@ -27,7 +27,7 @@ final readonly class SequenceRepository
             ->createQuery(
                 'SELECT s.id, p.title, s.goalTempo FROM '.
                     Sequence::class.
-                    ' s JOIN s.piece p WHERE s.class = :class ORDER BY s.changedAt DESC, s.id DESC',
+                    ' s JOIN s.piece p WHERE s.class = :class AND s.putAwayAt IS NULL ORDER BY s.changedAt DESC, s.id DESC',
             )
             ->setParameter('class', $class)
             ->setMaxResults(self::OF_CLASS)
@@ -44,7 +44,7 @@ final readonly class SequenceRepository
             ->createQuery(
                 'SELECT s.id, c.name, s.goalTempo, s.method FROM '.
                     Sequence::class.
-                    ' s JOIN s.class c WHERE s.piece = :piece ORDER BY c.name',
+                    ' s JOIN s.class c WHERE s.piece = :piece AND s.putAwayAt IS NULL AND c.putAwayAt IS NULL ORDER BY c.name',
             )
             ->setParameter('piece', $piece)
             ->setMaxResults(self::OF_PIECE)
@@ -79,7 +79,7 @@ final readonly class SequenceRepository
                 'SELECT s.id, IDENTITY(s.class) class, IDENTITY(s.piece) piece, s.version, p.title, p.scoreHash score, p.goalTempo goal '.
                     'FROM '.
                     Sequence::class.
-                    ' s JOIN s.piece p WHERE s.class IN (:classes) ORDER BY s.changedAt DESC, s.id DESC',
+                    ' s JOIN s.piece p WHERE s.class IN (:classes) AND s.putAwayAt IS NULL ORDER BY s.changedAt DESC, s.id DESC',
             )
             ->setParameter('classes', $classes)
             ->getScalarResult();

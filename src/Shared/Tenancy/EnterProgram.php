@@ -38,7 +38,7 @@ final readonly class EnterProgram
         }
         $program = $user->getProgram();
         $this->current->enter($program, $this->entities);
-        $event->getRequest()->setLocale($program->getWords());
-        $this->locale->setLocale($program->getWords());
+        $event->getRequest()->setLocale($user->getWords());
+        $this->locale->setLocale($user->getWords());
     }
 }

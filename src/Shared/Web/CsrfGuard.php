@@ -24,6 +24,12 @@ final readonly class CsrfGuard
     public const TOKEN = 'request';
     public const FIELD = '_token';
     public const HEADER = 'X-CSRF-Token';
+    /** Set on a route that is opened by a key of its own, which no other page could send. */
+    public const OWN = '_own_key';
+    /** Set on a route that names another token than the session's. */
+    public const ID = '_csrf';
+    /** A token for pages that somebody opens who has no session: told by where the request comes from. */
+    public const WITHOUT_SESSION = 'without_session';
 
     public function __construct(private CsrfTokenManagerInterface $tokens, private UrlGeneratorInterface $addresses)
     {
@@ -32,7 +38,7 @@ final readonly class CsrfGuard
     public function __invoke(RequestEvent $event): void
     {
         $request = $event->getRequest();
-        if (!$event->isMainRequest() || $request->isMethodSafe()) {
+        if (!$event->isMainRequest() || $request->isMethodSafe() || $request->attributes->getBoolean(self::OWN)) {
             return;
         }
         if ($this->bodyWasDropped($request)) {
@@ -45,7 +51,7 @@ final readonly class CsrfGuard
             return;
         }
         $given = $request->headers->get(self::HEADER) ?? $request->request->getString(self::FIELD);
-        if (!$this->tokens->isTokenValid(new CsrfToken(self::TOKEN, $given))) {
+        if (!$this->tokens->isTokenValid(new CsrfToken($request->attributes->getString(self::ID, self::TOKEN), $given))) {
             throw new AccessDeniedHttpException('The page was too old to be sent. Load it again and repeat what you did.');
         }
     }

@@ -49,8 +49,25 @@ final class LessonEndTest extends TestCase
         self::assertSame(3.0, $end->seconds);
     }
 
-    /** @param array{string, string, string} $walks of a hold check and two steps */
-    private function end(array $walks): LessonEnd
+    public function testCorrectionsMoveTheResultsAndNotTheClock(): void
+    {
+        $corrections = [
+            new LogEntry('late', '2', EntryKind::NotDone, 0, 90_000_000, afterwards: true),
+            new LogEntry('hold', '1', EntryKind::NotDone, 0, 90_000_000, afterwards: true),
+            new LogEntry('day', '', EntryKind::Day, 0, 90_000_001, 0, '2026-03-02', afterwards: true),
+        ];
+        $end = $this->end(['b', 'bccccccccc', ''], $corrections);
+        self::assertSame([false, false], [$end->opened[0]->done, $end->opened[1]->done]);
+        self::assertSame('2', $end->home?->step->id);
+        self::assertLessThan(60.0, $end->seconds, 'what was corrected on another day did not lengthen the lesson');
+        self::assertCount(2, $end->opened);
+    }
+
+    /**
+     * @param array{string, string, string} $walks       of a hold check and two steps
+     * @param list<LogEntry>                $corrections
+     */
+    private function end(array $walks, array $corrections = []): LessonEnd
     {
         $learn = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), CoinRule::standard());
         $steps = [
@@ -74,6 +91,6 @@ final class LessonEndTest extends TestCase
             }
         }
 
-        return LessonEnd::of($steps, $entries, 1);
+        return LessonEnd::of($steps, [...$entries, ...$corrections], 1);
     }
 }

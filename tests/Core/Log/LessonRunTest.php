@@ -42,6 +42,7 @@ final class LessonRunTest extends TestCase
             'u' => EntryKind::Up,
             'd' => EntryKind::Down,
             'x' => EntryKind::Done,
+            'n' => EntryKind::NotDone,
         ];
         $entries = [];
         foreach (str_split($walk) as $index => $letter) {
@@ -70,6 +71,10 @@ final class LessonRunTest extends TestCase
         yield 'skipped upward reaches nothing' => [null, 0, 'bcu', 1, 0, false];
         yield 'the teacher decides' => [CoinRule::of(GoingOn::Teacher), 0, 'bccu', 1, 60, false];
         yield 'said done' => [null, 0, 'bcx', 0, 0, true];
+        yield 'said done, and afterwards not' => [null, 0, 'bcxn', 0, 0, false];
+        yield 'climbed, and afterwards not done: the last tread is still to be earned' => [null, 0, 'bcccccccccn', 2, 66, false];
+        yield 'not done, and then a coin for each that was missing' => [null, 0, 'bcccccccccnccc', 2, 72, true];
+        yield 'not done is said of what was not' => [null, 0, 'bcccn', 1, 60, false];
     }
 
     public function testEntriesCountOnceInTheirOwnOrderAndCanBeTakenBack(): void

@@ -1,0 +1,235 @@
+// What this device logged and the server does not have yet, of every lesson: kept in the browser's database until the server says that
+// it has it, and sent by whatever page of the application is open.
+import { openDB } from 'idb';
+
+/** @typedef {import('./lesson/types.js').Entry} Entry */
+/** @typedef {import('./lesson/types.js').Row} Row */
+/** @typedef {import('./lesson/types.js').LessonRef} LessonRef */
+/** @typedef {import('./lesson/types.js').News} News */
+/** @typedef {import('./lesson/types.js').Refused} Refused */
+/** @typedef {{lesson: number, title: string, count: number}} Waiting */
+
+export const KEY_HEADER = 'X-Lesson-Key';
+const AT_ONCE = 500;
+const CHANGED = 'coin-stair-outbox';
+
+/** Every store is named by what its rows are. */
+function open() {
+    return openDB('coin-stair', 1, {
+        upgrade(database) {
+            database.createObjectStore('waiting', { keyPath: 'id' }).createIndex('lesson', 'lesson');
+            database.createObjectStore('lessons', { keyPath: 'lesson' });
+            database.createObjectStore('refused', { keyPath: 'id' });
+            database.createObjectStore('known', { keyPath: 'lesson' });
+        },
+    });
+}
+
+export class Outbox {
+    #database = open();
+    /** Other pages of this browser hear when something waits or was sent. */
+    #channel = new BroadcastChannel(CHANGED);
+    signedOut = false;
+
+    constructor() {
+        // Where the browser gives no database, entries live in their page alone; nothing here stands in their way.
+        this.#database.catch(() => {});
+        this.onChange = () => {};
+        this.#channel.addEventListener('message', () => this.onChange());
+    }
+
+    /**
+     * Tells where a lesson's entries go.
+     *
+     * @param {LessonRef} lesson
+     */
+    async register(lesson) {
+        await (await this.#database).put('lessons', lesson);
+    }
+
+    /**
+     * @param {number} lesson
+     * @param {Entry} entry
+     */
+    async add(lesson, entry) {
+        await (await this.#database).put('waiting', { id: entry.id, lesson, entry });
+        this.#tell();
+    }
+
+    /**
+     * @param {number} lesson
+     * @returns {Promise<Entry[]>} that wait, of one lesson
+     */
+    async entries(lesson) {
+        const rows = await (await this.#database).getAllFromIndex('waiting', 'lesson', lesson);
+        return rows.map(({ entry }) => entry);
+    }
+
+    /** @returns {Promise<Waiting[]>} how many wait, by lesson */
+    async waiting() {
+        const database = await this.#database;
+        /** @type {Map<number, number>} */
+        const counts = new Map();
+        for (const { lesson } of await database.getAll('waiting')) {
+            counts.set(lesson, (counts.get(lesson) ?? 0) + 1);
+        }
+        return Promise.all(
+            [...counts].map(async ([lesson, count]) => {
+                const known = await database.get('lessons', lesson);
+                return { lesson, count, title: known?.title ?? `#${lesson}` };
+            }),
+        );
+    }
+
+    /** @returns {Promise<Refused[]>} what the server could not take, for the teacher to see */
+    async refused() {
+        return (await this.#database).getAll('refused');
+    }
+
+    /** The teacher has seen what was refused. */
+    async forgetRefused() {
+        await (await this.#database).clear('refused');
+        this.#tell();
+    }
+
+    /**
+     * What the server is known to have of a lesson, for a page that is an old copy.
+     *
+     * @param {number} lesson
+     * @returns {Promise<{rows: Row[], after: number}>}
+     */
+    async known(lesson) {
+        return (await (await this.#database).get('known', lesson)) ?? { rows: [], after: 0 };
+    }
+
+    /**
+     * @param {number} lesson
+     * @param {Row[]} rows
+     * @param {number} after
+     */
+    async remember(lesson, rows, after) {
+        const database = await this.#database;
+        for (const other of await database.getAllKeys('known')) {
+            if (other !== lesson) {
+                await database.delete('known', other);
+            }
+        }
+        await database.put('known', { lesson, rows, after });
+    }
+
+    /** Sends what waits of every lesson. @returns {Promise<number>} how many wait still */
+    async send() {
+        const database = await this.#database;
+        await alone(async () => {
+            for (const { lesson } of await this.waiting()) {
+                const reference = await database.get('lessons', lesson);
+                if (reference) {
+                    await this.exchange(reference, await this.entries(lesson), 0);
+                }
+            }
+        });
+        return database.count('waiting');
+    }
+
+    /**
+     * Sends entries of a lesson, or asks for what is new.
+     *
+     * @param {LessonRef} lesson
+     * @param {Entry[]} entries
+     * @param {number} after position up to which the log is here
+     * @returns {Promise<(News & {sent: string[]})|null>} null if it has to be tried again later
+     */
+    async exchange(lesson, entries, after) {
+        const sent = entries.slice(0, AT_ONCE);
+        const answer = await this.#ask(lesson, sent, after);
+        if (!answer?.ok) {
+            return null;
+        }
+        this.signedOut = false;
+        /** @type {News} */
+        const news = await answer.json();
+        const ids = sent.map(({ id }) => id);
+        if (ids.length > 0) {
+            await this.#settle(lesson, sent, news.refused).catch(() => {});
+            this.#tell();
+        }
+        return { ...news, sent: ids };
+    }
+
+    /**
+     * @param {LessonRef} lesson
+     * @param {Entry[]} entries
+     * @param {number} after
+     * @returns {Promise<Response|null>}
+     */
+    async #ask(lesson, entries, after) {
+        const ask = () =>
+            fetch(`${lesson.address}?after=${after}`, {
+                method: entries.length > 0 ? 'POST' : 'GET',
+                headers: { 'Content-Type': 'application/json', [KEY_HEADER]: lesson.key },
+                credentials: 'omit',
+                ...(entries.length > 0 ? { body: JSON.stringify({ entries }) } : {}),
+            });
+        try {
+            const answer = await ask();
+            if (answer.status !== 401) {
+                return answer;
+            }
+            this.signedOut = !(await this.#renew(lesson));
+            return this.signedOut ? null : await ask();
+        } catch {
+            return null;
+        }
+    }
+
+    /**
+     * A key for somebody who is signed in again.
+     *
+     * @param {LessonRef} lesson
+     */
+    async #renew(lesson) {
+        const answer = await fetch(lesson.renew, { headers: { Accept: 'application/json' } });
+        if (!answer.ok || answer.redirected) {
+            return false;
+        }
+        lesson.key = (await answer.json()).key;
+        await this.register(lesson).catch(() => {});
+        return true;
+    }
+
+    /**
+     * What was taken waits no more; what was refused is laid aside, and holds up nothing.
+     *
+     * @param {LessonRef} lesson
+     * @param {Entry[]} sent
+     * @param {{id: string, why: string}[]} refused
+     */
+    async #settle(lesson, sent, refused) {
+        const reasons = new Map(refused.map(({ id, why }) => [id, why]));
+        const change = (await this.#database).transaction(['waiting', 'refused'], 'readwrite');
+        for (const entry of sent) {
+            change.objectStore('waiting').delete(entry.id);
+            const why = reasons.get(entry.id);
+            if (why !== undefined) {
+                change.objectStore('refused').put({ id: entry.id, title: lesson.title, entry, why });
+            }
+        }
+        await change.done;
+    }
+
+    #tell() {
+        this.#channel.postMessage('');
+        this.onChange();
+    }
+}
+
+/**
+ * One page at a time, where the browser can tell; where it cannot, the same entry sent twice is once.
+ *
+ * @param {() => Promise<void>} work
+ */
+async function alone(work) {
+    await (navigator.locks
+        ? navigator.locks.request(CHANGED, { ifAvailable: true }, (lock) => (lock ? work() : null))
+        : work());
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson;
+
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\LogEntry;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LessonEnd;
+use CoinStair\Core\Score\Notice;
+
+/** The end of a lesson, or its record once it was accepted, with what came to it afterwards. */
+final readonly class RecordPage
+{
+    /** @var list<LogEntry> by whom and when the record was corrected */
+    public array $corrections;
+    /** Entries that devices sent when the lesson had been accepted. */
+    public int $late;
+    /** @var array<string, true> ids of the corrections that were taken back */
+    public array $takenBack;
+
+    /**
+     * @param array<int, Chunk> $chunks by id
+     * @param list<LogEntry>    $after  entries that came when it was accepted
+     * @param string            $remark as it was typed
+     */
+    public function __construct(
+        public Lesson $lesson,
+        public LessonEnd $end,
+        public array $chunks,
+        array $after,
+        public Notice|string $problem = '',
+        public string $remark = '',
+    ) {
+        $this->late = \count(array_filter($after, static fn (LogEntry $entry): bool => $entry->isLate()));
+        $this->corrections = array_values(array_filter($after, static fn (LogEntry $entry): bool => $entry->entry()->afterwards));
+        $takenBack = [];
+        foreach ($this->corrections as $row) {
+            if (EntryKind::Undo === $row->entry()->kind) {
+                $takenBack[$row->entry()->text] = true;
+            }
+        }
+        $this->takenBack = $takenBack;
+    }
+}

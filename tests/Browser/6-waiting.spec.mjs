@@ -1,0 +1,159 @@
+// No coin stays on a tablet: what was logged without a network is sent by whatever page is opened next.
+import { expect, test } from '@playwright/test';
+import { signIn } from './steps.mjs';
+
+test.describe.configure({ mode: 'serial' });
+
+/** Opens the lesson of a class, begun if none is open, and goes to its first step with a stair. */
+async function openLesson(page) {
+    await page.goto('/classes');
+    await page.getByRole('link', { name: 'Lockside Strings' }).click();
+    await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
+    await page.getByRole('button', { name: /lesson/ }).click();
+    await page.waitForURL(/\/lessons\/\d+$/);
+    await expect(page.locator('.room')).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
+    await page.locator('[data-room=steps]').selectOption({ index: 1 });
+    await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
+    return page.url();
+}
+
+const box = (page) => page.locator('[data-outbox]');
+const coinsOf = async (page, lesson) => {
+    await page.goto(`${lesson}/end`);
+    const [, coins] = /(\d+) coin/.exec(await page.locator('.head').innerText()) ?? [0, 0];
+    return Number(coins);
+};
+
+async function twoCoinsOffline(page, context) {
+    await context.setOffline(true);
+    await page.keyboard.press('c');
+    await page.keyboard.press('c');
+    await expect(page.locator('[data-room=saved]')).toContainText('waiting to be sent: 2');
+}
+
+test('two coins without a network, the tab closed: the next page sends them', async ({ page, context }) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const before = await coinsOf(page, lesson);
+    await openLesson(page);
+    await twoCoinsOffline(page, context);
+    await page.close();
+    const next = await context.newPage();
+    await context.setOffline(false);
+    // The log is away: the page says what waits, and from which lesson.
+    await context.route('**/log*', (route) => route.fulfill({ status: 503, body: '' }));
+    await next.goto('/');
+    await expect(box(next)).toContainText(/Waiting on this device to be sent: .+, Lockside Strings: 2/);
+    await context.unroute('**/log*');
+    await next.reload();
+    await expect(box(next)).toBeHidden();
+    await expect.poll(() => coinsOf(next, lesson)).toBe(before + 2);
+});
+
+test('one bad entry is named, the others are sent', async ({ page, context }) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const before = await coinsOf(page, lesson);
+    await openLesson(page);
+    await twoCoinsOffline(page, context);
+    await page.evaluate(
+        (number) =>
+            new Promise((resolve) => {
+                const asked = indexedDB.open('coin-stair');
+                asked.onsuccess = () => {
+                    const change = asked.result.transaction('waiting', 'readwrite');
+                    const entry = {
+                        id: 'broken',
+                        step: '1',
+                        kind: 'coin',
+                        tempo: 60,
+                        at: 1,
+                        count: 1,
+                        text: '',
+                        device: 'x',
+                    };
+                    change.objectStore('waiting').put({ id: 'broken', lesson: number, entry });
+                    change.oncomplete = resolve;
+                };
+            }),
+        Number(lesson.split('/').at(-1)),
+    );
+    await page.close();
+    await context.setOffline(false);
+    const next = await context.newPage();
+    await next.goto('/library');
+    await expect(box(next)).toContainText('its id is no UUID');
+    await expect(box(next).locator('[data-waiting-line]')).toBeHidden();
+    await next.getByRole('button', { name: 'I have seen this' }).click();
+    await expect(box(next)).toBeHidden();
+    expect(await coinsOf(next, lesson)).toBe(before + 2);
+});
+
+test('whoever signs out is asked about what could not be sent, and it is sent all the same', async ({
+    page,
+    context,
+}) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const before = await coinsOf(page, lesson);
+    await openLesson(page);
+    await twoCoinsOffline(page, context);
+    await context.setOffline(false);
+    await context.route('**/log*', (route) => route.fulfill({ status: 503, body: '' }));
+    await page.goto('/classes');
+    await expect(box(page)).toContainText('Lockside Strings: 2');
+    page.once('dialog', (dialog) => dialog.dismiss());
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Classes' })).toBeVisible();
+    page.once('dialog', (dialog) => dialog.accept());
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Sign in' })).toBeVisible();
+    await context.unroute('**/log*');
+    await page.reload();
+    await expect(box(page)).toBeHidden();
+    await signIn(page);
+    expect(await coinsOf(page, lesson)).toBe(before + 2);
+});
+
+test('accepted on another screen: what waits here still goes into the record', async ({ page, context, browser }) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const before = await coinsOf(page, lesson);
+    await openLesson(page);
+    await twoCoinsOffline(page, context);
+    const elsewhere = await browser.newContext();
+    const other = await elsewhere.newPage();
+    await signIn(other);
+    await other.goto(`${lesson}/end`);
+    await other.getByRole('button', { name: 'Accept and finish' }).click();
+    await expect(other.getByRole('heading', { level: 1, name: 'Lockside Strings' })).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.locator('[data-room=message]')).toContainText('Accepted on another screen', { timeout: 15_000 });
+    await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
+    expect(await coinsOf(page, lesson)).toBe(before + 2);
+    await expect(page.locator('main')).toContainText('2 entries came when the lesson had been accepted');
+    await elsewhere.close();
+});
+
+test('a screen takes back its own coin, not the other one’s', async ({ page, browser }) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const elsewhere = await browser.newContext();
+    const other = await elsewhere.newPage();
+    await signIn(other);
+    await other.goto(lesson);
+    await other.locator('[data-room=steps]').selectOption({ index: 1 });
+    const coins = other.locator('.stair .here .coin');
+    await page.bringToFront();
+    await page.keyboard.press('c');
+    await expect(coins).toHaveCount(1, { timeout: 8000 });
+    await other.bringToFront();
+    await other.keyboard.press('z');
+    await expect(other.locator('[data-room=announce]')).toHaveText('Nothing of this screen is left to take back');
+    await expect(coins).toHaveCount(1);
+    await page.bringToFront();
+    await page.keyboard.press('z');
+    await other.bringToFront();
+    await expect(coins).toHaveCount(0, { timeout: 8000 });
+    await elsewhere.close();
+});

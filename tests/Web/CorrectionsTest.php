@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\LogEntry;
+
+/** A record is corrected by entries of its log; all that is computed follows (handbook 11). */
+final class CorrectionsTest extends WebCase
+{
+    use SendsEntries;
+
+    public function testACoinMoreAndACoinLess(): void
+    {
+        $lesson = $this->accepted(3);
+        $step = $lesson->steps()[1]->id;
+        self::assertStringContainsString('52 of 84', $this->classPage($lesson));
+        $this->correct($lesson, 'coin', $step);
+        self::assertSelectorTextContains('.head', '4 coins');
+        $this->correct($lesson, 'coin-back', $step);
+        $this->correct($lesson, 'coin-back', $step);
+        self::assertSelectorTextContains('.head', '2 coins');
+        self::assertSelectorTextContains('.corrections', 'one@example.org');
+        self::assertStringContainsString('– of 84', $this->classPage($lesson), 'what the class reached follows');
+        self::assertSame(6, $this->entities()->getRepository(LogEntry::class)->count([]), 'nothing that was logged is gone');
+    }
+
+    public function testACorrectionIsTakenBack(): void
+    {
+        $lesson = $this->accepted(3);
+        $this->correct($lesson, 'not-done', $lesson->steps()[1]->id);
+        $this->browser->submit($this->browser->getCrawler()->filter('.corrections form')->form());
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.corrections', '(Taken back)');
+        self::assertSelectorCount(0, '.corrections form');
+    }
+
+    public function testAStepThatWasSaidDoneWasNot(): void
+    {
+        $lesson = $this->lesson();
+        $this->send($lesson, [$this->entry($lesson, 'begin'), $this->entry($lesson, 'done')]);
+        $this->post("/lessons/{$lesson->getId()}/accept");
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
+        self::assertSelectorTextContains('table', 'goal met');
+        $this->correct($lesson, 'not-done', $lesson->steps()[1]->id);
+        self::assertSelectorTextNotContains('table', 'goal met');
+    }
+
+    public function testAnotherDay(): void
+    {
+        $lesson = $this->accepted(3);
+        $this->correct($lesson, 'day', '2026-01-15');
+        self::assertSelectorTextContains('.head', 'January 15');
+        self::assertStringContainsString('Jan 15', $this->classPage($lesson));
+        foreach (['2999-01-01', '2026-02-31', 'yesterday', '', '0000-00-00'] as $none) {
+            $this->correct($lesson, 'day', $none, 422);
+        }
+    }
+
+    public function testWhatIsNoCorrectionIsRefused(): void
+    {
+        $lesson = $this->accepted(0);
+        $step = $lesson->steps()[1]->id;
+        foreach ([['coin-back', $step], ['coin', '999999999'], ['undo', $step], ['gold', $step], ['', '']] as [$what, $about]) {
+            $this->correct($lesson, $what, $about, 422);
+        }
+        $open = $this->lesson();
+        $this->correct($open, 'coin', $open->steps()[1]->id, 422);
+        self::assertSelectorTextContains('.error', 'on its own screen');
+    }
+
+    private function accepted(int $coins): Lesson
+    {
+        $lesson = $this->lesson();
+        $this->send($lesson, array_map(fn (): array => $this->entry($lesson, 'coin'), 0 === $coins ? [] : range(1, $coins)));
+        $this->post("/lessons/{$lesson->getId()}/accept");
+
+        return $lesson;
+    }
+
+    private function correct(Lesson $lesson, string $what, string $about, int $status = 303): void
+    {
+        $this->post("/lessons/{$lesson->getId()}/correct", ['what' => $what, 'about' => $about]);
+        self::assertResponseStatusCodeSame($status, "$what $about");
+        if (303 === $status) {
+            $this->browser->followRedirect();
+        }
+    }
+
+    private function classPage(Lesson $lesson): string
+    {
+        return $this->browser->request('GET', "/classes/{$lesson->getClass()->getId()}")->filter('main')->text();
+    }
+}
