@@ -7,7 +7,7 @@ test.describe.configure({ mode: 'serial' });
 /** Opens the lesson of a class, begun if none is open, and goes to its first step with a stair. */
 async function openLesson(page) {
     await page.goto('/classes');
-    await page.getByRole('link', { name: 'Lockside Strings' }).click();
+    await page.getByRole('link', { name: 'Mill Lane Two' }).click();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
     await page.getByRole('button', { name: /lesson/ }).click();
     await page.waitForURL(/\/lessons\/\d+$/);
@@ -24,6 +24,13 @@ const coinsOf = async (page, lesson) => {
     return Number(coins);
 };
 
+/** Signs out, and answers what is asked then: dismiss or accept. */
+async function signOut(page, answer) {
+    const asked = page.waitForEvent('dialog');
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await (await asked)[answer]();
+}
+
 async function twoCoinsOffline(page, context) {
     await context.setOffline(true);
     await page.keyboard.press('c');
@@ -34,6 +41,10 @@ async function twoCoinsOffline(page, context) {
 test('two coins without a network, the tab closed: the next page sends them', async ({ page, context }) => {
     await signIn(page);
     const lesson = await openLesson(page);
+    // The step is begun, so that from here on only coins wait.
+    const taken = page.waitForResponse((answer) => answer.request().method() === 'POST');
+    await page.keyboard.press('c');
+    await taken;
     const before = await coinsOf(page, lesson);
     await openLesson(page);
     await twoCoinsOffline(page, context);
@@ -43,7 +54,7 @@ test('two coins without a network, the tab closed: the next page sends them', as
     // The log is away: the page says what waits, and from which lesson.
     await context.route('**/log*', (route) => route.fulfill({ status: 503, body: '' }));
     await next.goto('/');
-    await expect(box(next)).toContainText(/Waiting on this device to be sent: .+, Lockside Strings: 2/);
+    await expect(box(next)).toContainText(/Waiting on this device to be sent: .+, Mill Lane Two: 2/);
     await context.unroute('**/log*');
     await next.reload();
     await expect(box(next)).toBeHidden();
@@ -98,15 +109,13 @@ test('whoever signs out is asked about what could not be sent, and it is sent al
     const before = await coinsOf(page, lesson);
     await openLesson(page);
     await twoCoinsOffline(page, context);
-    await context.setOffline(false);
     await context.route('**/log*', (route) => route.fulfill({ status: 503, body: '' }));
+    await context.setOffline(false);
     await page.goto('/classes');
-    await expect(box(page)).toContainText('Lockside Strings: 2');
-    page.once('dialog', (dialog) => dialog.dismiss());
-    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(box(page)).toContainText('Mill Lane Two: 2');
+    await signOut(page, 'dismiss');
     await expect(page.getByRole('heading', { level: 1, name: 'Classes' })).toBeVisible();
-    page.once('dialog', (dialog) => dialog.accept());
-    await page.getByRole('button', { name: 'Sign out' }).click();
+    await signOut(page, 'accept');
     await expect(page.getByRole('heading', { level: 1, name: 'Sign in' })).toBeVisible();
     await context.unroute('**/log*');
     await page.reload();
@@ -126,7 +135,7 @@ test('accepted on another screen: what waits here still goes into the record', a
     await signIn(other);
     await other.goto(`${lesson}/end`);
     await other.getByRole('button', { name: 'Accept and finish' }).click();
-    await expect(other.getByRole('heading', { level: 1, name: 'Lockside Strings' })).toBeVisible();
+    await expect(other.getByRole('heading', { level: 1, name: 'Mill Lane Two' })).toBeVisible();
     await context.setOffline(false);
     await expect(page.locator('[data-room=message]')).toContainText('Accepted on another screen', { timeout: 15_000 });
     await expect(page.locator('[data-room=saved]')).toHaveText('all saved');

@@ -62,7 +62,7 @@ export class Client {
     /** @param {string} path */
     async page(path) {
         const text = await (await this.ask(path)).text();
-        this.token = /name="csrf-token" content="([^"]+)"/.exec(text)?.[1] ?? this.token;
+        this.token = /name="(?:csrf-token|_token)" (?:content|value)="([^"]+)"/.exec(text)?.[1] ?? this.token;
         return text;
     }
 
@@ -71,7 +71,11 @@ export class Client {
      * @param {Record<string, string>} fields
      */
     post(path, fields = {}) {
-        return this.ask(path, { method: 'POST', body: new URLSearchParams({ ...fields, _token: this.token }) });
+        return this.ask(path, {
+            method: 'POST',
+            headers: { Origin: this.url },
+            body: new URLSearchParams({ ...fields, _token: this.token }),
+        });
     }
 
     async signIn(email = 'teacher@coinstair.example', password = 'copper-stairs-4') {

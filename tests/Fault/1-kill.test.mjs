@@ -1,0 +1,148 @@
+// Each part is killed again and again while a screen logs. No entry that was acknowledged is lost, none is doubled, all is up again each
+// time. COIN_STAIR_KILLS says how often: three times in the ordinary run, fifty times by bin/test fault.
+import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { test } from 'node:test';
+import { Client, coinStair, leader, wait } from './client.mjs';
+
+const home = process.env.COIN_STAIR_HOME;
+const url = process.env.COIN_STAIR_URL;
+const kills = Number(process.env.COIN_STAIR_KILLS ?? 3);
+const UP_WITHIN = 20_000;
+
+const children = (pid) =>
+    execFileSync('ps', ['-o', 'pid=', '--ppid', String(pid)])
+        .toString()
+        .trim()
+        .split(/\s+/)
+        .map(Number);
+/** What is killed: the process that leads a part, or one that works for it. */
+const PARTS = {
+    database: () => leader(home, 'database'),
+    'php-fpm': () => leader(home, 'fpm'),
+    'a worker of php-fpm': () => children(leader(home, 'fpm')).at(Math.floor(Math.random() * 6)),
+    nginx: () => leader(home, 'nginx'),
+    'the worker of nginx': () => children(leader(home, 'nginx'))[0],
+};
+
+/** Logs without a pause, each entry again until it is acknowledged. */
+class Screen {
+    acknowledged = [];
+    refusals = 0;
+    #stop = false;
+
+    constructor(lesson) {
+        this.address = `${url}/lessons/${lesson.number}/log?after=1000000`;
+        this.key = lesson.data.key;
+        this.step = lesson.data.steps.find(({ treads }) => treads.length > 0).id;
+    }
+
+    async write() {
+        for (let count = 1; !this.#stop; count++) {
+            const entry = {
+                id: randomUUID(),
+                step: this.step,
+                kind: 'coin',
+                tempo: 60,
+                at: Date.now(),
+                count,
+                text: '',
+                device: 'fault',
+            };
+            while (!(await this.#send(entry))) {
+                this.refusals++;
+                await wait(20);
+            }
+            this.acknowledged.push(entry.id);
+        }
+    }
+
+    stop() {
+        this.#stop = true;
+    }
+
+    async #send(entry) {
+        try {
+            const answer = await fetch(this.address, {
+                method: 'POST',
+                headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': this.key },
+                body: JSON.stringify({ entries: [entry] }),
+                signal: AbortSignal.timeout(5000),
+            });
+            assert.ok([200, 502, 503, 504].includes(answer.status), `the log answered ${answer.status}`);
+            return answer.ok && (await answer.json()).refused.length === 0;
+        } catch (error) {
+            if (error instanceof assert.AssertionError) {
+                throw error;
+            }
+            return false;
+        }
+    }
+}
+
+/** Milliseconds from the kill until three requests in a row are answered well. */
+async function outage(since) {
+    for (let well = 0, last = since; ;) {
+        const ok = await fetch(`${url}/health`, { signal: AbortSignal.timeout(5000) })
+            .then((answer) => answer.ok)
+            .catch(() => false);
+        well = ok ? well + 1 : 0;
+        last = ok ? last : Date.now();
+        if (well === 3) {
+            return last - since;
+        }
+        assert.ok(Date.now() - since < UP_WITHIN, 'it is not up again');
+        await wait(15);
+    }
+}
+
+test(`parts are killed, ${kills} times each`, { timeout: 30 * 60_000 }, async (context) => {
+    const client = new Client(url);
+    await client.signIn();
+    const lesson = await client.lesson(2);
+    const screen = new Screen(lesson);
+    const writing = screen.write();
+    for (const [name, find] of Object.entries(PARTS)) {
+        let longest = 0;
+        for (let kill = 0; kill < kills; kill++) {
+            await wait(50 + Math.random() * 250);
+            const pid = find();
+            assert.ok(pid > 1, `there is a process of ${name}`);
+            const since = Date.now();
+            process.kill(pid, 'SIGKILL');
+            longest = Math.max(longest, await outage(since));
+        }
+        context.diagnostic(`${name}: killed ${kills} times, longest outage ${longest} ms`);
+    }
+    screen.stop();
+    await writing;
+
+    const answer = await fetch(screen.address.replace('after=1000000', 'after=0'), {
+        headers: { 'X-Lesson-Key': screen.key },
+    });
+    const ids = (await answer.json()).entries.map(([id]) => id);
+    const there = new Set(ids);
+    context.diagnostic(`${screen.acknowledged.length} entries acknowledged, ${screen.refusals} tries again`);
+    assert.equal(ids.length, there.size, 'no entry is there twice');
+    assert.deepEqual(
+        screen.acknowledged.filter((id) => !there.has(id)),
+        [],
+        'no acknowledged entry is lost',
+    );
+    assert.ok(screen.acknowledged.length > kills, 'the screen did write');
+
+    const status = await coinStair(['status']);
+    assert.equal(status.code, 0, status.out + status.err);
+    for (const [part, name] of [
+        ['database', 'mariadbd'],
+        ['fpm', 'php-fpm: master'],
+        ['nginx', 'nginx: master'],
+    ]) {
+        const running = execFileSync('ps', ['-eo', 'args='])
+            .toString()
+            .split('\n')
+            .filter((line) => line.includes(name) && line.includes(home.replace(/^.*\/var\//, '/var/')));
+        assert.equal(running.length, 1, `one ${part} runs, not ${running.length}`);
+    }
+});

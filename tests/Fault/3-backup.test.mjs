@@ -1,0 +1,135 @@
+// A backup made while a screen logs, checked, and restored into another home: every page tells the same.
+import assert from 'node:assert/strict';
+import { randomUUID } from 'node:crypto';
+import {
+    appendFileSync,
+    cpSync,
+    existsSync,
+    mkdtempSync,
+    readFileSync,
+    rmSync,
+    statSync,
+    writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, test } from 'node:test';
+import { Client, coinStair } from './client.mjs';
+
+const url = process.env.COIN_STAIR_URL;
+const folder = mkdtempSync(join(tmpdir(), 'coin-stair-backup-'));
+const restored = { COIN_STAIR_HOME: join(folder, 'home'), COIN_STAIR_DATA: '', COIN_STAIR_FLUSH: '0' };
+const PORT = '8472';
+
+after(async () => {
+    await coinStair(['stop'], restored);
+    rmSync(folder, { recursive: true });
+});
+
+/** Pages of every kind of row, found by following links from the first. */
+async function pages(client, limit = 120) {
+    const seen = new Map();
+    const open = ['/', '/library', '/classes', '/program', '/patterns', '/put-away'];
+    while (open.length > 0 && seen.size < limit) {
+        const path = open.shift();
+        if (!seen.has(path)) {
+            const answer = await client.ask(path);
+            const text = await answer.text();
+            seen.set(path, `${answer.status} ${plain(text)}`);
+            const links = [...text.matchAll(/href="(\/(?:pieces|classes|sequences|lessons|library)[^"#]*)"/g)];
+            open.push(...links.map(([, to]) => to.replaceAll('&amp;', '&')).filter((to) => !/\/file\//.test(to)));
+        }
+    }
+    return seen;
+}
+
+/** Without what is another at every visit: tokens, keys of screens. */
+const plain = (text) =>
+    text
+        .replace(/(name="_token" value=|name="csrf-token" content=)"[^"]*"/g, '')
+        .replace(/"key":"[^"]*"/g, '')
+        .replaceAll(PORT, '')
+        .replaceAll(new URL(url).port, '');
+
+test('made under load, it holds what one moment held', async (context) => {
+    const client = new Client(url);
+    await client.signIn();
+    const lesson = await client.lesson(3);
+    const step = lesson.data.steps.find(({ treads }) => treads.length > 0).id;
+    let writing = true;
+    let written = 0;
+    const writer = (async () => {
+        while (writing) {
+            const entry = {
+                id: randomUUID(),
+                step,
+                kind: 'coin',
+                tempo: 60,
+                at: Date.now(),
+                count: 1,
+                text: '',
+                device: 'load',
+            };
+            await fetch(`${url}/lessons/${lesson.number}/log?after=1000000`, {
+                method: 'POST',
+                headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': lesson.data.key },
+                body: JSON.stringify({ entries: [entry] }),
+            });
+            written++;
+        }
+    })();
+    const made = await coinStair(['backup', join(folder, 'under-load')]);
+    writing = false;
+    await writer;
+    assert.equal(made.code, 0, made.err);
+    const checked = await coinStair(['check', join(folder, 'under-load')]);
+    assert.equal(checked.code, 0, checked.err);
+    context.diagnostic(`${made.out.trim()} Meanwhile ${written} entries were written.`);
+    context.diagnostic(checked.out.trim());
+    assert.equal(statSync(join(folder, 'under-load/settings')).mode & 0o77, 0, 'nobody else reads the secrets');
+});
+
+test('it never overwrites, and a damaged one is told', async () => {
+    const again = await coinStair(['backup', join(folder, 'under-load')]);
+    assert.equal(again.code, 1);
+    assert.match(again.err, /is there already/);
+    cpSync(join(folder, 'under-load'), join(folder, 'damaged'), { recursive: true });
+    appendFileSync(join(folder, 'damaged/database.sql.gz'), 'x');
+    for (const command of ['check', 'restore']) {
+        const refused = await coinStair([command, join(folder, 'damaged')], command === 'restore' ? restored : {});
+        assert.equal(refused.code, 1);
+        assert.match(refused.err, /is damaged or missing/);
+    }
+    assert.equal(existsSync(restored.COIN_STAIR_HOME), false, 'nothing was begun');
+    cpSync(join(folder, 'under-load'), join(folder, 'newer'), { recursive: true });
+    const manifest = readFileSync(join(folder, 'newer/manifest'), 'utf8');
+    writeFileSync(
+        join(folder, 'newer/manifest'),
+        manifest.replace(/^migration .*$/m, 'migration Version20991231000000'),
+    );
+    assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /newer release/);
+});
+
+test('restored into another home, every page tells the same', { timeout: 120_000 }, async (context) => {
+    const client = new Client(url);
+    await client.signIn();
+    const before = await pages(client);
+    assert.equal((await coinStair(['backup', join(folder, 'quiet')])).code, 0);
+    const done = await coinStair(['restore', join(folder, 'quiet')], restored);
+    assert.equal(done.code, 0, done.err);
+    const started = await coinStair(['start', '--background', '--port', PORT], restored);
+    assert.equal(started.code, 0, started.err);
+    const other = new Client(`http://127.0.0.1:${PORT}`);
+    await other.signIn();
+    const behind = await pages(other);
+    assert.deepEqual([...behind.keys()], [...before.keys()], 'the same addresses, with the same ids');
+    for (const [path, text] of before) {
+        assert.equal(behind.get(path), text, path);
+    }
+    assert.ok(before.size > 40);
+    context.diagnostic(`${before.size} pages are the same`);
+    await coinStair(['stop'], restored);
+    const twice = await coinStair(['restore', join(folder, 'quiet')], restored);
+    assert.equal(twice.code, 1);
+    assert.match(twice.err, /is not empty/);
+});
