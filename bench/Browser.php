@@ -14,7 +14,12 @@ final class Browser
     public function __construct(private readonly string $base)
     {
         $this->connection = curl_init();
-        curl_setopt_array($this->connection, [\CURLOPT_RETURNTRANSFER => true, \CURLOPT_COOKIEFILE => '', \CURLOPT_ENCODING => '']);
+        curl_setopt_array($this->connection, [
+            \CURLOPT_RETURNTRANSFER => true,
+            \CURLOPT_COOKIEFILE => '',
+            \CURLOPT_ENCODING => '',
+            \CURLOPT_HTTPHEADER => ['Origin: '.$base],
+        ]);
     }
 
     public function signIn(string $email, string $password): void

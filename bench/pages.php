@@ -34,7 +34,7 @@ foreach (
         'sequence' => $sequence,
         'lesson' => $lesson,
         'lesson, one instrument' => $lesson.'/players/P1',
-        'lesson log' => $lesson.'/log',
+        'key of a lesson' => $lesson.'/key',
         'end of lesson' => $lesson.'/end',
         'class' => $class,
     ] as $name => $address
