@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Bench;
 
 use CoinStair\Core\Format\Abc\Reader;
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\MusicXml\Writer;
 use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Score\Instrument;
@@ -46,7 +47,7 @@ final class Scores
                 $abc .=
                     $lines[($measure * (3 + 2 * $number) + intdiv($measure, 5 + $number)) % 8].' |'.(3 === $measure % 4 ? "\n" : ' ');
             }
-            $line = Reader::read($abc)->piece;
+            $line = Reader::read($abc, Limits::large())->piece;
             $parts[] = PartsFromLine::of($line, [$instrument])->piece->parts[0];
         }
 
@@ -67,7 +68,7 @@ final class Scores
 
     public static function musicXml(int $measures): string
     {
-        $line = Reader::read(self::abc($measures))->piece;
+        $line = Reader::read(self::abc($measures), Limits::large())->piece;
         $parts = [];
         foreach (Instrument::strings() as $index => $instrument) {
             $parts[] = new Part('P'.($index + 1), $instrument->name, $instrument, $instrument->clef(), $line->parts[0]->measures);

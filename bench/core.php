@@ -10,6 +10,7 @@ use CoinStair\Bench\Scores;
 use CoinStair\Bench\Stopwatch;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
 use CoinStair\Core\Format\Json\PieceDocument;
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
@@ -20,7 +21,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 $musicXml = Scores::musicXml(1000);
 $tenTimes = Scores::musicXml(10_000);
 $abc = Scores::abc(1000);
-$document = PieceDocument::encode(AbcReader::read($abc)->piece);
+$document = PieceDocument::encode(AbcReader::read($abc, Limits::large())->piece);
 $walk = static function () use ($musicXml): int {
     $reader = new XMLReader();
     $reader->XML($musicXml);
@@ -33,7 +34,7 @@ $walk = static function () use ($musicXml): int {
 };
 $before = memory_get_usage();
 memory_reset_peak_usage();
-$read = MusicXmlReader::read($musicXml);
+$read = MusicXmlReader::read($musicXml, Limits::large());
 $memory = memory_get_peak_usage() - $before;
 unset($read);
 
@@ -42,7 +43,7 @@ Stopwatch::print(
     Stopwatch::medians(
         [
             'bare XMLReader walk' => $walk,
-            'MusicXML read' => static fn () => MusicXmlReader::read($musicXml),
+            'MusicXML read' => static fn () => MusicXmlReader::read($musicXml, Limits::large()),
         ],
         9,
     ),
@@ -53,8 +54,8 @@ Stopwatch::print(
     'Ten times the file; budget 11 ×',
     Stopwatch::medians(
         [
-            '1,000 measures' => static fn () => MusicXmlReader::read($musicXml),
-            '10,000 measures' => static fn () => MusicXmlReader::read($tenTimes),
+            '1,000 measures' => static fn () => MusicXmlReader::read($musicXml, Limits::large()),
+            '10,000 measures' => static fn () => MusicXmlReader::read($tenTimes, Limits::large()),
         ],
         3,
         1,
@@ -65,7 +66,7 @@ Stopwatch::print(
     '1,000 measures of one line',
     Stopwatch::medians(
         [
-            'ABC read' => static fn () => AbcReader::read($abc),
+            'ABC read' => static fn () => AbcReader::read($abc, Limits::large()),
             'stored document read' => static fn () => PieceDocument::decode($document),
         ],
         7,

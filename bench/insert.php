@@ -7,10 +7,8 @@ declare(strict_types=1);
  * load.mjs. It makes a table of its own and drops it.
  */
 
-require dirname(__DIR__).'/vendor/autoload.php';
-(require dirname(__DIR__).'/config/settings.php')();
-
-$parts = parse_url((string) $_SERVER['DATABASE_URL']) ?: [];
+$home = getenv('COIN_STAIR_HOME') ?: dirname(__DIR__).'/var/local';
+$parts = parse_url((string) file_get_contents($home.'/database-url')) ?: [];
 $database = new PDO(
     sprintf('mysql:host=%s;port=%d;dbname=%s', $parts['host'] ?? '', $parts['port'] ?? 0, trim($parts['path'] ?? '', '/')),
     $parts['user'] ?? '',

@@ -15,13 +15,36 @@ final class PartDraft
     /** @var array<int, list<NoteDraft>> by measure position */
     public array $measures = [];
 
-    public function __construct(public readonly string $id, public string $name)
+    private int $notes = 0;
+
+    public function __construct(public readonly string $id, public string $name, private readonly Limits $limits)
     {
     }
 
-    public function add(int $position, NoteDraft $note): void
+    /**
+     * @param int $line of the file, for the refusal of what is too much
+     *
+     * @throws UnreadableFile
+     */
+    public function add(int $position, NoteDraft $note, int $line = 0): void
     {
+        if ($this->isFull($position)) {
+            throw UnreadableFile::at($line, 1, 'A measure holds more than {limit} notes.', [
+                'limit' => (string) $this->limits->notesInMeasure,
+            ]);
+        }
+        if (++$this->notes > $this->limits->notesInPart) {
+            throw UnreadableFile::at($line, 1, 'A part holds more than {limit} notes; send a movement or a section of it.', [
+                'limit' => (string) $this->limits->notesInPart,
+            ]);
+        }
         $this->measures[$position][] = $note;
+    }
+
+    /** Whether a measure holds as many notes as are read. */
+    public function isFull(int $position): bool
+    {
+        return \count($this->measures[$position] ?? []) >= $this->limits->notesInMeasure;
     }
 
     public function end(int $position): int

@@ -14,9 +14,6 @@ use CoinStair\Core\Score\Ticks;
  */
 final class PieceDraft
 {
-    public const MAX_MEASURES = 20_000;
-    public const MAX_NOTES = 400_000;
-    public const MAX_PARTS = 64;
     private const MAX_NOTICES = 200;
 
     public string $title = '';
@@ -33,6 +30,10 @@ final class PieceDraft
     private array $notices = [];
     private int $notes = 0;
 
+    public function __construct(public readonly Limits $limits)
+    {
+    }
+
     /** @param array<string, string> $parameters */
     public function notice(int $line, int $column, string $template, array $parameters = []): void
     {
@@ -44,31 +45,31 @@ final class PieceDraft
     /** Counts a note against the limit. */
     public function countNote(): void
     {
-        if (++$this->notes > self::MAX_NOTES) {
+        if (++$this->notes > $this->limits->notes) {
             throw UnreadableFile::because(
                 'The file holds more than {limit} notes; Coin Stair reads pieces for lessons, not whole libraries.',
-                ['limit' => (string) self::MAX_NOTES],
+                ['limit' => (string) $this->limits->notes],
             );
         }
     }
 
     public function part(string $id, string $name): PartDraft
     {
-        if (!isset($this->parts[$id]) && \count($this->parts) >= self::MAX_PARTS) {
-            throw UnreadableFile::because('The file has more than {limit} parts.', ['limit' => (string) self::MAX_PARTS]);
+        if (!isset($this->parts[$id]) && \count($this->parts) >= $this->limits->parts) {
+            throw UnreadableFile::because('The file has more than {limit} parts.', ['limit' => (string) $this->limits->parts]);
         }
 
-        return $this->parts[$id] ??= new PartDraft($id, $name);
+        return $this->parts[$id] ??= new PartDraft($id, $name, $this->limits);
     }
 
     public function addMeasure(MeasureDraft $measure): void
     {
-        if (\count($this->measures) >= self::MAX_MEASURES) {
+        if (\count($this->measures) >= $this->limits->measures) {
             throw UnreadableFile::at(
                 $measure->line,
                 $measure->column,
                 'The file holds more than {limit} measures.',
-                ['limit' => (string) self::MAX_MEASURES],
+                ['limit' => (string) $this->limits->measures],
             );
         }
         $this->measures[] = $measure;

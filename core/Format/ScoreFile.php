@@ -15,13 +15,16 @@ use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 final class ScoreFile
 {
     /** Largest file that is read, in bytes (handbook 2). */
-    public const MAX_BYTES = 20 * 1024 * 1024;
+    public const MAX_BYTES = Limits::FILE;
 
     /**
+     * @param Limits|null $limits those of a file that somebody sends, if none are named
+     *
      * @throws UnreadableFile
      */
-    public static function read(string $bytes): ReadResult
+    public static function read(string $bytes, ?Limits $limits = null): ReadResult
     {
+        $limits ??= Limits::usual();
         if (\strlen($bytes) > self::MAX_BYTES) {
             throw UnreadableFile::because('The file is larger than 20 MB.');
         }
@@ -31,10 +34,10 @@ final class ScoreFile
         $format = self::format($bytes);
 
         return match ($format) {
-            'mxl' => MusicXmlReader::read(Packed::unpack($bytes, self::MAX_BYTES)),
-            'midi' => MidiReader::read($bytes),
-            'musicxml' => MusicXmlReader::read($bytes),
-            default => AbcReader::read($bytes),
+            'mxl' => MusicXmlReader::read(Packed::unpack($bytes, self::MAX_BYTES), $limits),
+            'midi' => MidiReader::read($bytes, $limits),
+            'musicxml' => MusicXmlReader::read($bytes, $limits),
+            default => AbcReader::read($bytes, $limits),
         };
     }
 

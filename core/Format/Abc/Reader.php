@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\Abc;
 
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\MeasureDraft;
 use CoinStair\Core\Format\NoteDraft;
 use CoinStair\Core\Format\PieceDraft;
@@ -87,10 +88,15 @@ final class Reader
     /** the first line that is no header of a tune */
     private ?Notice $textBefore = null;
     private int $line = 0;
+    /** place in the line up to which columns were counted, and the column there */
+    private int $counted = 0;
+    private int $columns = 0;
+    /** @var array<string, true> signs of which this line has no further one */
+    private array $noFurther = [];
 
-    private function __construct()
+    private function __construct(private readonly Limits $limits)
     {
-        $this->draft = new PieceDraft();
+        $this->draft = new PieceDraft($limits);
         $this->meter = $this->firstMeter = Meter::of(4, 4);
         $this->key = $this->firstKey = Key::of(0);
     }
@@ -98,15 +104,20 @@ final class Reader
     /**
      * @throws UnreadableFile
      */
-    public static function read(string $abc): ReadResult
+    public static function read(string $abc, ?Limits $limits = null): ReadResult
     {
-        return (new self())->tune($abc);
+        return (new self($limits ?? Limits::usual()))->tune($abc);
     }
 
     private function tune(string $abc): ReadResult
     {
         if ('' === trim($abc)) {
             throw UnreadableFile::because('The file is empty.');
+        }
+        if (\strlen($abc) > $this->limits->text) {
+            throw UnreadableFile::because('The text is longer than {limit} KB. Send one tune, not a whole collection.', [
+                'limit' => (string) intdiv($this->limits->text, 1024),
+            ]);
         }
         if (!mb_check_encoding($abc, 'UTF-8')) {
             if (str_contains($abc, "\0")) {
@@ -115,10 +126,14 @@ final class Reader
             $abc = mb_convert_encoding($abc, 'UTF-8', 'ISO-8859-1');
             $this->draft->notice(1, 1, 'The file is not in UTF-8; its letters were read as Western European.');
         }
-        $lines = preg_split('/\r\n|\r|\n/', preg_replace('/^\xEF\xBB\xBF/', '', $abc) ?? $abc) ?: [];
-        foreach ($lines as $index => $text) {
-            $this->line = $index + 1;
+        foreach ($this->lines($abc) as $text) {
+            ++$this->line;
+            if (\strlen($text) > $this->limits->line) {
+                throw UnreadableFile::at($this->line, 1, 'The line is longer than {limit} letters.', ['limit' => (string) $this->limits->line]);
+            }
             $this->text = rtrim($text);
+            $this->counted = $this->columns = 0;
+            $this->noFurther = [];
             if (!$this->readLine()) {
                 break;
             }
@@ -139,6 +154,22 @@ final class Reader
         $this->closeVoices();
 
         return $this->draft->finish();
+    }
+
+    /**
+     * One after the other, so that a long text is not there twice.
+     *
+     * @return iterable<string> without what ends them
+     */
+    private function lines(string $abc): iterable
+    {
+        $at = str_starts_with($abc, "\xEF\xBB\xBF") ? 3 : 0;
+        $length = \strlen($abc);
+        while ($at <= $length) {
+            $size = strcspn($abc, "\r\n", $at);
+            yield substr($abc, $at, $size);
+            $at += $size + ("\r\n" === substr($abc, $at + $size, 2) ? 2 : 1);
+        }
     }
 
     /** Gives false where the tune ends. */
@@ -520,7 +551,7 @@ final class Reader
                 return $this->graceNotes($at);
             case '!':
             case '+':
-                $end = strpos($this->text, $character, $at + 1);
+                $end = $this->next($character, $at + 1);
                 if (false === $end) {
                     $this->draft->notice($this->line, $this->column($at), 'A closing {sign} was expected.', ['sign' => $character]);
 
@@ -540,6 +571,11 @@ final class Reader
 
                 return $end + 1;
             case '&':
+                if ($voice->overlay + 1 >= Limits::VOICES) {
+                    throw UnreadableFile::at($this->line, $this->column($at), 'A measure has more than {limit} voices in one part.', [
+                        'limit' => (string) Limits::VOICES,
+                    ]);
+                }
                 $voice->turnTo($voice->overlay + 1);
                 $voice->time = 0;
                 $voice->accidentals = [];
@@ -551,7 +587,7 @@ final class Reader
 
             return $at + 1;
         }
-        $symbol = mb_substr(substr($this->text, $at), 0, 1);
+        $symbol = mb_substr(substr($this->text, $at, 4), 0, 1);
         $this->draft->notice($this->line, $this->column($at), '"{sign}" is no ABC sign that is known here; it was left out.', [
             'sign' => $symbol,
         ]);
@@ -633,7 +669,7 @@ final class Reader
         $voice->tied = [];
         $voice->mark($note);
         $this->draft->countNote();
-        $voice->part->add($voice->position, $note);
+        $voice->part->add($voice->position, $note, $this->line);
         $voice->time += $note->length;
         $voice->last = $note;
         if (!$note->isRest() && 0 === $voice->overlay) {
@@ -660,7 +696,7 @@ final class Reader
 
             return;
         }
-        $count = max(1, min(PieceDraft::MAX_MEASURES, (int) $lengthText));
+        $count = max(1, min(1 + $this->limits->measures, (int) $lengthText));
         for ($measure = 0; $measure < $count; ++$measure) {
             if ($measure > 0) {
                 $voice->nextMeasure();
@@ -670,7 +706,7 @@ final class Reader
             if (0 === $measure) {
                 $voice->mark($rest);
             }
-            $voice->part->add($voice->position, $rest);
+            $voice->part->add($voice->position, $rest, $this->line);
             $voice->time = $rest->length;
         }
         $voice->last = null;
@@ -702,7 +738,9 @@ final class Reader
     private function chord(int $at): int
     {
         $voice = $this->voice();
-        if (1 !== preg_match('/\G\[((?:[^\]"|]|"[^"]*")*)\](?<length>\d*\/*\d*)/', $this->text, $match, 0, $at)) {
+        // At most so many notes and marks: a bracket that is never closed is not looked through again and again.
+        $closed = false !== $this->next(']', $at);
+        if (!$closed || 1 !== preg_match('/\G\[((?:[^\]"|]|"[^"]{0,80}"){0,400})\](?<length>\d*\/*\d*)/', $this->text, $match, 0, $at)) {
             $this->draft->notice($this->line, $this->column($at), 'A closing ] was expected.');
 
             return $at + 1;
@@ -714,14 +752,19 @@ final class Reader
         $end = $at + 1 + \strlen($match[1]);
         while ($place < $end) {
             if (1 === preg_match(self::NOTE, $this->text, $note, 0, $place)) {
+                if (\count($pitches) >= Limits::TONES) {
+                    throw UnreadableFile::at($this->line, $this->column($at), 'A chord has more than {limit} notes.', [
+                        'limit' => (string) Limits::TONES,
+                    ]);
+                }
                 $pitches[] = $pitch = $this->pitch($note);
                 $tones[] = [$pitch, ...$voice->pending->takeHand()];
                 $inner = '' === $inner ? $note['length'] : $inner;
                 $place += \strlen($note[0]);
-            } elseif ('!' === $this->text[$place] && false !== ($close = strpos($this->text, '!', $place + 1))) {
+            } elseif ('!' === $this->text[$place] && false !== ($close = $this->next('!', $place + 1))) {
                 $this->decoration(substr($this->text, $place + 1, $close - $place - 1), $place);
                 $place = $close + 1;
-            } elseif ('"' === $this->text[$place] && false !== ($close = strpos($this->text, '"', $place + 1))) {
+            } elseif ('"' === $this->text[$place] && false !== ($close = $this->next('"', $place + 1))) {
                 $this->annotation(substr($this->text, $place + 1, $close - $place - 1), $place);
                 $place = $close + 1;
             } else {
@@ -747,7 +790,7 @@ final class Reader
     private function graceNotes(int $at): int
     {
         $voice = $this->voice();
-        $end = strpos($this->text, '}', $at);
+        $end = $this->next('}', $at);
         if (false === $end) {
             $this->draft->notice($this->line, $this->column($at), 'A closing } was expected.');
 
@@ -755,6 +798,11 @@ final class Reader
         }
         $this->frame($at);
         $chord = null;
+        if ($end - $at > 8 * Limits::GRACES) {
+            throw UnreadableFile::at($this->line, $this->column($at), 'A group has more than {limit} grace notes.', [
+                'limit' => (string) Limits::GRACES,
+            ]);
+        }
         for ($place = $at + 1; $place < $end; ++$place) {
             if ('[' === $this->text[$place]) {
                 $chord = new NoteDraft($voice->time, 0, 1 + $voice->overlay);
@@ -764,7 +812,7 @@ final class Reader
                 $note = $chord ?? new NoteDraft($voice->time, 0, 1 + $voice->overlay);
                 if ($note->isRest()) {
                     $this->draft->countNote();
-                    $voice->part->add($voice->position, $note);
+                    $voice->part->add($voice->position, $note, $this->line);
                 }
                 $note->add($this->pitch($match));
                 $place += \strlen($match[0]) - 1;
@@ -822,7 +870,7 @@ final class Reader
             null !== $dynamic => ($voice->pending->dynamic = $dynamic),
             null !== $hairpin => ($voice->pending->hairpin = $hairpin),
             \in_array($name, ['crescendo)', '<)', 'diminuendo)', '>)'], true) => ($voice->pending->hairpinStop = true),
-            null !== $articulation => ($voice->pending->articulations[] = $articulation),
+            null !== $articulation => $this->addMark($voice->pending->articulations, $articulation, $at),
             'upbow' === $name => ($voice->pending->bow = BowMark::Up),
             'downbow' === $name => ($voice->pending->bow = BowMark::Down),
             'breath' === $name => ($voice->pending->lift = true),
@@ -840,7 +888,7 @@ final class Reader
         $plain = ltrim($text, '^_<>@ ');
         $word = PlayingWord::fromText($plain);
         if (null !== $word) {
-            $voice->pending->words[] = $word;
+            $this->addMark($voice->pending->words, $word, $at);
         } elseif (1 === preg_match('/^sul ([CGDAE])$/', $plain, $match)) {
             $voice->pending->string = $match[1];
         } else {
@@ -942,11 +990,11 @@ final class Reader
         $numbers = [];
         foreach (explode(',', $text) as $range) {
             [$from, $to] = [...array_map(intval(...), explode('-', $range, 2)), 0];
-            for ($number = $from; $number <= min(99, max($from, $to)); ++$number) {
-                $numbers[] = $number;
+            for ($number = max(1, $from); $number <= min(99, max($from, $to)); ++$number) {
+                $numbers[$number] = $number;
             }
         }
-        $numbers = array_values(array_filter($numbers, static fn (int $number): bool => $number > 0));
+        $numbers = array_values($numbers);
         $voice = $this->voice();
         if ($voice->time > 0) {
             $this->draft->notice($this->line, $this->column($at), 'An ending bracket inside a measure is left out.');
@@ -986,8 +1034,47 @@ final class Reader
         }
     }
 
+    /**
+     * @template T of Articulation|PlayingWord
+     *
+     * @param list<T> $marks that wait for a note
+     * @param T       $mark
+     *
+     * @param-out list<T> $marks
+     */
+    private function addMark(array &$marks, Articulation|PlayingWord $mark, int $at): void
+    {
+        if (\count($marks) >= Limits::MARKS) {
+            throw UnreadableFile::at($this->line, $this->column($at), 'A note has more than {limit} marks of one kind.', [
+                'limit' => (string) Limits::MARKS,
+            ]);
+        }
+        $marks[] = $mark;
+    }
+
+    /** Place of the next such sign in the line; it is not looked for again where there is none. */
+    private function next(string $sign, int $at): int|false
+    {
+        if (isset($this->noFurther[$sign])) {
+            return false;
+        }
+        $place = strpos($this->text, $sign, min($at, \strlen($this->text)));
+        if (false === $place) {
+            $this->noFurther[$sign] = true;
+        }
+
+        return $place;
+    }
+
+    /** Counted on from the last place that was asked for, since lines are read from left to right. */
     private function column(int $at): int
     {
-        return mb_strlen(substr($this->text, 0, $at)) + 1;
+        if ($at < $this->counted) {
+            $this->counted = $this->columns = 0;
+        }
+        $this->columns += mb_strlen(substr($this->text, $this->counted, $at - $this->counted));
+        $this->counted = $at;
+
+        return $this->columns + 1;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\Midi;
 
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\PieceDraft;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\UnreadableFile;
@@ -28,17 +29,17 @@ final class Reader
     private array $meters = [];
     private ?Key $key = null;
 
-    private function __construct()
+    private function __construct(Limits $limits)
     {
-        $this->draft = new PieceDraft();
+        $this->draft = new PieceDraft($limits);
     }
 
     /**
      * @throws UnreadableFile
      */
-    public static function read(string $bytes): ReadResult
+    public static function read(string $bytes, ?Limits $limits = null): ReadResult
     {
-        return (new self())->file(new Stream($bytes));
+        return (new self($limits ?? Limits::usual()))->file(new Stream($bytes));
     }
 
     private function file(Stream $stream): ReadResult

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\MusicXml;
 
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\MeasureDraft;
 use CoinStair\Core\Format\NoteDraft;
 use CoinStair\Core\Format\PieceDraft;
@@ -96,22 +97,22 @@ final class Reader
     /** @var array<string, true> */
     private array $told = [];
 
-    private function __construct()
+    private function __construct(Limits $limits)
     {
-        $this->draft = new PieceDraft();
+        $this->draft = new PieceDraft($limits);
         $this->xml = new \XMLReader();
     }
 
     /**
      * @throws UnreadableFile
      */
-    public static function read(string $source): ReadResult
+    public static function read(string $source, ?Limits $limits = null): ReadResult
     {
         // Hundreds of thousands of small objects with no cycles among them: looking for cycles would take longer the more there are.
         $collecting = gc_enabled();
         gc_disable();
         try {
-            return (new self())->score($source);
+            return (new self($limits ?? Limits::usual()))->score($source);
         } finally {
             if ($collecting) {
                 gc_enable();
@@ -131,6 +132,7 @@ final class Reader
                 'The file defines entities of its own; such files are refused.',
             );
         }
+        self::checkTags($source);
         $before = libxml_use_internal_errors(true);
         libxml_clear_errors();
         try {
@@ -148,6 +150,24 @@ final class Reader
             $this->xml->close();
             libxml_clear_errors();
             libxml_use_internal_errors($before);
+        }
+    }
+
+    /** Attributes are compared each with each other by the parser: a tag that has very many is refused before. */
+    private static function checkTags(string $source): void
+    {
+        $long = '/<[A-Za-z][^<>]{'.Limits::TAG.'}/';
+        // A quote that is open where its tag seems to end: an attribute with such a sign in it.
+        $hidden = '/<[A-Za-z][^<>"]*+(?:"[^"<>]*+"[^<>"]*+)*+"[^"<>]*+>|<[A-Za-z][^<>\']*+(?:\'[^\'<>]*+\'[^<>\']*+)*+\'[^\'<>]*+>/';
+        foreach ([$long => 'A tag is longer than {limit} letters.', $hidden => 'An attribute holds the sign ">".'] as $pattern => $why) {
+            if (1 === preg_match($pattern, $source, $found, \PREG_OFFSET_CAPTURE)) {
+                throw UnreadableFile::at(
+                    substr_count($source, "\n", 0, $found[0][1]) + 1,
+                    1,
+                    $why,
+                    ['limit' => (string) Limits::TAG],
+                );
+            }
         }
     }
 
@@ -334,6 +354,7 @@ final class Reader
                     $this->pending()->dynamic = $dynamic;
                 } elseif (isset(self::ARTICULATIONS[$name]) && null !== $this->note) {
                     $this->note->articulations[] = self::ARTICULATIONS[$name];
+                    $this->countMarks($this->note->articulations);
                 } elseif (isset(self::LEFT_OUT[$name]) && !isset($this->told[$name])) {
                     $this->told[$name] = true;
                     $this->draft->notice($this->lineNumber(), 1, self::LEFT_OUT[$name]);
@@ -561,6 +582,11 @@ final class Reader
         $pitch = $this->isRest || '' === $this->step ? null : $this->pitch($part);
         if ($this->isChord && null !== $this->chordOf) {
             if (null !== $pitch) {
+                if (\count($this->chordOf->pitches()) >= Limits::TONES) {
+                    throw UnreadableFile::at($this->lineNumber(), 1, 'A chord has more than {limit} notes.', [
+                        'limit' => (string) Limits::TONES,
+                    ]);
+                }
                 $this->chordOf->add($pitch, $this->finger, $this->string);
                 $this->chordOf->tiedTo = $this->chordOf->tiedTo || $note->tiedTo;
                 $this->chordOf->tiedFrom = $this->chordOf->tiedFrom || $note->tiedFrom;
@@ -593,7 +619,18 @@ final class Reader
         $part->pending = null;
         $this->time += $note->length;
         $this->chordOf = $note;
-        $part->part->add($part->position, $note);
+        // The line is looked up only where it is told.
+        $part->part->add($part->position, $note, $part->part->isFull($part->position) ? $this->lineNumber() : 0);
+    }
+
+    /** @param list<mixed> $marks of one kind, on one note */
+    private function countMarks(array $marks): void
+    {
+        if (\count($marks) > Limits::MARKS) {
+            throw UnreadableFile::at($this->lineNumber(), 1, 'A note has more than {limit} marks of one kind.', [
+                'limit' => (string) Limits::MARKS,
+            ]);
+        }
     }
 
     private function tuplet(): void
@@ -655,7 +692,9 @@ final class Reader
         if (null !== $jump) {
             $this->measure?->addJump($jump);
         } elseif (null !== $word && null !== $this->part) {
-            $this->pending()->words[] = $word;
+            $pending = $this->pending();
+            $pending->words[] = $word;
+            $this->countMarks($pending->words);
         } elseif (
             '' !== $text
             && '' === $this->draft->style

@@ -10,7 +10,6 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
-use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -21,7 +20,7 @@ final class PieceChunksCommand extends Command
     protected function configure(): void
     {
         HandOptions::add($this, 'goal in beats a minute');
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
+        ScoreFileInput::addTo($this)
             ->addOption(
                 'method',
                 null,
@@ -56,7 +55,7 @@ final class PieceChunksCommand extends Command
         }
         /** @var string $file */
         $file = $input->getArgument('file');
-        $read = ScoreFileInput::read($file, $output);
+        $read = ScoreFileInput::read($file, $output, $input);
         if (null === $read) {
             return Command::FAILURE;
         }

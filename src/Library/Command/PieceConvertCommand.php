@@ -9,7 +9,6 @@ use CoinStair\Core\Format\ScoreWriter;
 use CoinStair\Core\Sound\Performance;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
-use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -19,7 +18,7 @@ final class PieceConvertCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
+        ScoreFileInput::addTo($this)
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'abc, musicxml, mxl or midi')
             ->addOption('output', 'o', InputOption::VALUE_REQUIRED, 'file to write; standard output if none is named')
             ->addOption('reading', null, InputOption::VALUE_REQUIRED, 'what MIDI plays: printed, plain or once', 'printed')
@@ -45,7 +44,7 @@ final class PieceConvertCommand extends Command
 
             return Command::INVALID;
         }
-        $read = ScoreFileInput::read($file, $output);
+        $read = ScoreFileInput::read($file, $output, $input);
         if (null === $read) {
             return Command::FAILURE;
         }

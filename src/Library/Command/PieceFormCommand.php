@@ -8,7 +8,6 @@ use CoinStair\Core\Report\FormReport;
 use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
-use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -18,7 +17,7 @@ final class PieceFormCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
+        ScoreFileInput::addTo($this)
             ->addOption('level', null, InputOption::VALUE_REQUIRED, 'year of playing, 1 to 4, by which phrases are cut', '1')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
     }
@@ -33,7 +32,7 @@ final class PieceFormCommand extends Command
         }
         /** @var string $file */
         $file = $input->getArgument('file');
-        $read = ScoreFileInput::read($file, $output);
+        $read = ScoreFileInput::read($file, $output, $input);
         if (null === $read) {
             return Command::FAILURE;
         }

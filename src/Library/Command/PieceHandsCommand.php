@@ -8,7 +8,6 @@ use CoinStair\Core\Report\HandsReport;
 use CoinStair\Core\Score\Instrument;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
-use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -19,7 +18,7 @@ final class PieceHandsCommand extends Command
     protected function configure(): void
     {
         HandOptions::add($this, 'beats a minute');
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')
+        ScoreFileInput::addTo($this)
             ->addOption(
                 'instrument',
                 null,
@@ -47,7 +46,7 @@ final class PieceHandsCommand extends Command
         }
         /** @var string $file */
         $file = $input->getArgument('file');
-        $read = ScoreFileInput::read($file, $output);
+        $read = ScoreFileInput::read($file, $output, $input);
         if (null === $read) {
             return Command::FAILURE;
         }

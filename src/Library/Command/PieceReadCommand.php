@@ -9,7 +9,6 @@ use CoinStair\Core\Report\PieceReport;
 use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
-use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
@@ -19,7 +18,7 @@ final class PieceReadCommand extends Command
 {
     protected function configure(): void
     {
-        $this->addArgument('file', InputArgument::REQUIRED, 'MusicXML, .mxl, ABC or MIDI')->addOption(
+        ScoreFileInput::addTo($this)->addOption(
             'format',
             null,
             InputOption::VALUE_REQUIRED,
@@ -39,7 +38,7 @@ final class PieceReadCommand extends Command
 
             return Command::INVALID;
         }
-        $read = ScoreFileInput::read($file, $output);
+        $read = ScoreFileInput::read($file, $output, $input);
         if (null === $read) {
             return Command::FAILURE;
         }

@@ -9,13 +9,15 @@ use App\Shared\Entity\PieceSource;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Sequence\FirstLook;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 
 /** Takes a file or text into the library, and keeps it as it came. */
 final readonly class PieceImport
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Memory $memory)
     {
     }
 
@@ -27,7 +29,7 @@ final readonly class PieceImport
         return $this->take(ScoreFile::read($bytes), $fileName, $bytes);
     }
 
-    /** Takes a piece that was read already, with what it was read from. */
+    /** Takes a piece that was read already, with what it was read from. Its page was reckoned before it is saved: it can be opened. */
     public function take(ReadResult $read, string $fileName, string $bytes, string $book = ''): Piece
     {
         $piece = new Piece($read, $this->clock->now());
@@ -35,6 +37,7 @@ final readonly class PieceImport
         if ('?' === $piece->getTitle()) {
             $piece->setTitle(mb_substr(pathinfo($fileName, \PATHINFO_FILENAME), 0, 200) ?: '?');
         }
+        FirstLook::at($read->piece, $piece->getGoalTempo(), $piece->getScoreHash(), $this->memory);
         $this->entities->persist($piece);
         $this->entities->persist(new PieceSource($piece, $fileName, $bytes));
         $this->entities->flush();

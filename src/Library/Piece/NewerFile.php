@@ -15,6 +15,7 @@ use CoinStair\Core\Chunk\Realignment;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
+use CoinStair\Core\Sequence\FirstLook;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** Reads a newer state of a piece: its chunks, and what was set of its notes, go with their music. */
@@ -37,6 +38,8 @@ final readonly class NewerFile
     public function read(Piece $piece, string $bytes, string $fileName): int
     {
         $read = ScoreFile::read($bytes);
+        // What its page reckons is reckoned before the old score goes.
+        FirstLook::at($read->piece, $piece->getGoalTempo());
 
         return $this->entities->wrapInTransaction(fn (): int => $this->renew($piece, $read, $bytes, $fileName));
     }
