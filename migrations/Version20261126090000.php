@@ -38,6 +38,7 @@ final class Version20261126090000 extends AbstractMigration
             $this->addSql("ALTER TABLE $table ADD put_away_at DATETIME DEFAULT NULL");
         }
         $this->addSql('ALTER TABLE lesson CHANGE remark remark VARCHAR(4000) NOT NULL');
+        $this->addSql('ALTER TABLE sessions CHANGE sess_data sess_data MEDIUMBLOB NOT NULL');
         $this->addSql('ALTER TABLE account ADD words VARCHAR(5) DEFAULT NULL, ADD epoch INT DEFAULT 1 NOT NULL');
         $this->addSql(
             'CREATE TABLE password_link (id INT AUTO_INCREMENT NOT NULL, hash CHAR(64) NOT NULL, expires_at DATETIME NOT NULL, '.
@@ -52,6 +53,8 @@ final class Version20261126090000 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
+        $this->addSql('DELETE FROM sessions');
+        $this->addSql('ALTER TABLE sessions CHANGE sess_data sess_data BLOB NOT NULL');
         $this->addSql('DROP TABLE password_link');
         $this->addSql('ALTER TABLE account DROP words, DROP epoch');
         $this->addSql('ALTER TABLE lesson CHANGE remark remark VARCHAR(1000) NOT NULL');

@@ -14,6 +14,7 @@ final readonly class Growth
     /** Highest ratio between neighbours before rounding. */
     public const MAX_RATIO = 1.12;
     private const MAX_TREADS = 40;
+    private const MAX_PERCENTS = 12;
 
     /** @param list<int> $values */
     private function __construct(public GrowthKind $kind, public array $values)
@@ -41,6 +42,10 @@ final readonly class Growth
      */
     public static function percents(array $percents): self
     {
+        $percents = array_values(array_unique($percents));
+        if (\count($percents) > self::MAX_PERCENTS) {
+            throw Refusal::because('A list has at most {limit} percents.', ['limit' => (string) self::MAX_PERCENTS]);
+        }
         if ([] === $percents || min($percents) < 10 || max($percents) > 100) {
             throw Refusal::because('Percents of the goal lie between 10 and 100.');
         }
@@ -80,7 +85,7 @@ final readonly class Growth
         $values = [];
         foreach (preg_split('/[\s,;]+/', trim($list), -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $value) {
             if (!ctype_digit($value)) {
-                throw Refusal::because('"{value}" is no whole number.', ['value' => $value]);
+                throw Refusal::because('"{value}" is no whole number.', ['value' => mb_substr($value, 0, 20)]);
             }
             $values[] = (int) $value;
         }
@@ -89,7 +94,7 @@ final readonly class Growth
             GrowthKind::Fixed => self::fixed($values[0] ?? 0),
             GrowthKind::Percent => self::percents($values),
             GrowthKind::Ratio => [] === $values ? self::equalRatio() : self::equalRatioOf($values[0]),
-            null => throw Refusal::because('"{kind}" is no way for a tempo to grow.', ['kind' => $kind]),
+            null => throw Refusal::because('"{kind}" is no way for a tempo to grow.', ['kind' => mb_substr($kind, 0, 20)]),
         };
     }
 

@@ -13,7 +13,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 /** What the signed-in teacher is typing: kept at every pause, so that nothing typed is lost. */
 final readonly class Drafts
 {
-    private const LONGEST_FIELD = 20_000;
+    public const LONGEST_FIELD = 20_000;
 
     public function __construct(private EntityManagerInterface $entities, private Security $security, private ClockInterface $clock)
     {
@@ -25,19 +25,26 @@ final readonly class Drafts
         return $this->find($kind)?->getFields() ?? [];
     }
 
-    /** @param array<string, string> $fields */
+    /**
+     * In one statement, since two pauses of one page may come at once.
+     *
+     * @param array<string, string> $fields
+     */
     public function keep(string $kind, array $fields): void
     {
-        $draft = $this->find($kind);
-        if (null === $draft) {
-            $draft = new Draft($this->user(), $kind, $this->clock->now());
-            $this->entities->persist($draft);
-        }
-        $draft->keep(
-            array_map(static fn (string $field): string => mb_substr($field, 0, self::LONGEST_FIELD), $fields),
-            $this->clock->now(),
+        $kept = array_map(static fn (string $field): string => mb_substr($field, 0, self::LONGEST_FIELD), $fields);
+        $user = $this->user();
+        $this->entities->getConnection()->executeStatement(
+            'INSERT INTO draft (program_id, user_id, kind, fields, changed_at) VALUES (?, ?, ?, ?, ?) '.
+                'ON DUPLICATE KEY UPDATE fields = VALUES(fields), changed_at = VALUES(changed_at)',
+            [
+                $user->getProgram()->getId(),
+                $user->getId(),
+                $kind,
+                json_encode($kept, \JSON_THROW_ON_ERROR),
+                $this->clock->now()->format('Y-m-d H:i:s'),
+            ],
         );
-        $this->entities->flush();
     }
 
     public function drop(string $kind): void

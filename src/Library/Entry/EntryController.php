@@ -84,7 +84,11 @@ final class EntryController extends AbstractController
         $fields = EntryForm::sent($request->request, false);
         $this->drafts->keep(self::ENTRY, $fields);
         $result = Reader::read(EntryForm::entry($fields));
-        $said = '' === trim($fields['title']) ? 'Give the piece a title.' : (null === $result->piece ? 'There are no notes yet.' : '');
+        $said = match (true) {
+            '' === trim($fields['title']) => 'Give the piece a title.',
+            null === $result->piece => 'There are no notes yet.',
+            default => EntryForm::tooLong($fields),
+        };
         if ('' !== $said || null === $result->piece) {
             return $this->entryPage($fields, $said, 422);
         }
@@ -123,7 +127,7 @@ final class EntryController extends AbstractController
                 ? 'Give the piece a title.'
                 : (null === $outline->piece || [] !== $outline->problems
                     ? 'Mend what is told below first.'
-                    : '');
+                    : EntryForm::tooLong($fields));
         if ('' !== $said || null === $outline->piece) {
             return $this->outlinePage($fields, $said, 422);
         }

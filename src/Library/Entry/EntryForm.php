@@ -25,6 +25,13 @@ final class EntryForm
         'text' => '',
         'parts' => 'violin viola cello bass',
     ];
+    /** Letters that a field may have, and what is said of more. */
+    private const LONGEST = [
+        'title' => [200, 'A title has at most 200 letters.'],
+        'composer' => [200, 'A composer has at most 200 letters.'],
+        'book' => [120, 'The name of a book has at most 120 letters.'],
+        'text' => [Drafts::LONGEST_FIELD, 'A line has at most 20,000 letters. Type a long piece in parts.'],
+    ];
     private const OUTLINE = [
         'title' => '',
         'composer' => '',
@@ -80,6 +87,22 @@ final class EntryForm
         }
 
         return $fields;
+    }
+
+    /**
+     * What is longer than can be kept, told; empty for nothing.
+     *
+     * @param array<string, string> $fields
+     */
+    public static function tooLong(array $fields): string
+    {
+        foreach (self::LONGEST as $name => [$longest, $told]) {
+            if (mb_strlen($fields[$name] ?? '') > $longest) {
+                return $told;
+            }
+        }
+
+        return '';
     }
 
     /** @param array<string, string> $fields of quick entry, all there */

@@ -66,7 +66,7 @@ final class LibraryController extends AbstractController
     {
         return $this->render(
             'library/new.html.twig',
-            ['abc' => $pasted, 'refusal' => $notice],
+            ['abc' => mb_scrub($pasted), 'refusal' => $notice],
             new Response(null, null === $notice ? 200 : 422),
         );
     }
