@@ -134,6 +134,26 @@ final class AccountTest extends WebCase
         self::assertFalse($this->teacher->isEqualTo($read));
     }
 
+    public function testWhatHasExpiredIsSweptAndTheRestStays(): void
+    {
+        $database = $this->entities()->getConnection();
+        foreach (['old' => 1, 'new' => time() + 1000] as $id => $until) {
+            $database->executeStatement('INSERT INTO sessions VALUES (?, ?, ?, ?)', [$id, '', $until, 1]);
+        }
+        foreach (['entry' => '2020-01-01', 'outline' => date('Y-m-d')] as $kind => $day) {
+            $database->executeStatement(
+                'INSERT INTO draft (program_id, user_id, kind, fields, changed_at) VALUES (?, ?, ?, ?, ?)',
+                [$this->teacher->getProgram()->getId(), $this->teacher->getId(), $kind, '{}', $day],
+            );
+        }
+        $this->command('account:reset', ['email' => 'one@example.org']);
+        $database->executeStatement('UPDATE password_link SET expires_at = ?', ['2020-01-01']);
+        $said = $this->command('sweep', []);
+        self::assertStringContainsString("sessions 1\ndrafts 1\nlinks 1\n", $said);
+        self::assertSame('new', $database->fetchOne('SELECT sess_id FROM sessions'));
+        self::assertSame('outline', $database->fetchOne('SELECT kind FROM draft'));
+    }
+
     private function changePassword(string $current, string $first, string $second): void
     {
         $form = $this->browser->request('GET', '/account')->selectButton('Change the password')->form();

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Cache\PruneableInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpKernel\KernelEvents;
+
+/** Now and then, after an answer was sent: what nobody can use any more goes. Nothing of the record is touched. */
+#[AsEventListener(event: KernelEvents::TERMINATE)]
+final readonly class Housekeeping
+{
+    /** One answer of so many looks. */
+    private const EVERY = 1000;
+    /** What somebody typed, did not add, and did not come back to. */
+    private const DRAFTS = '-180 days';
+
+    public function __construct(
+        private Connection $database,
+        private ClockInterface $clock,
+        #[Autowire(service: 'cache.rate_limiter')] private object $tries,
+    ) {
+    }
+
+    public function __invoke(): void
+    {
+        if (1 === random_int(1, self::EVERY)) {
+            $this->sweep();
+        }
+    }
+
+    /** @return array{sessions: int, drafts: int, links: int} rows that went */
+    public function sweep(): array
+    {
+        $now = $this->clock->now();
+        $delete = fn (string $from, string|int $before): int => (int) $this->database->executeStatement("DELETE FROM $from < ?", [$before]);
+        $gone = [
+            'sessions' => $delete('sessions WHERE sess_lifetime', $now->getTimestamp()),
+            'drafts' => $delete('draft WHERE changed_at', $now->modify(self::DRAFTS)->format('Y-m-d H:i:s')),
+            'links' => $delete('password_link WHERE expires_at', $now->format('Y-m-d H:i:s')),
+        ];
+        if ($this->tries instanceof PruneableInterface) {
+            $this->tries->prune();
+        }
+
+        return $gone;
+    }
+}
