@@ -47,8 +47,8 @@ final readonly class LessonEnd
         $rows = [];
         $next = $home = null;
         foreach ($steps as $index => $step) {
-            $done = isset($opened[$step->id]) && !$notDone[$step->id];
-            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $done, $treadsBack);
+            $saidNot = $notDone[$step->id] ?? false;
+            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $saidNot, $treadsBack);
             if ($row->opened) {
                 $rows[] = $row;
             }
@@ -73,18 +73,18 @@ final readonly class LessonEnd
         );
     }
 
-    /** @param bool $openedAndDone what it is where nothing is played */
+    /** @param bool $saidNot that it was done, by a correction: then it was not, whatever else is told */
     private static function row(
         TaughtStep $step,
         int $number,
         ?StepResult $result,
         bool $opened,
-        bool $openedAndDone,
+        bool $saidNot,
         int $treadsBack,
     ): TaughtResult {
         $treads = $step->step->stair->treads ?? [];
         $stoppedAt = null === $result ? 0 : $treads[$result->tread];
-        $done = $step->doneBefore || (null === $result ? $openedAndDone : $result->done);
+        $done = !$saidNot && ($step->doneBefore || (null === $result ? $opened : $result->done));
 
         return new TaughtResult(
             $step,

@@ -18,7 +18,7 @@ final class WordsForm extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $builder->add('words', ChoiceType::class, [
-            'label' => 'Words',
+            'label' => 'Names of measures and notes',
             'expanded' => true,
             'required' => false,
             'placeholder' => 'As the program has them',

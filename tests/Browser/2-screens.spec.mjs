@@ -50,6 +50,9 @@ async function walkLists(page) {
         '/classes',
         '/classes/new',
         '/program',
+        '/account',
+        '/put-away',
+        '/lessons/1/end',
         '/cautions',
         '/nowhere',
     ]) {
