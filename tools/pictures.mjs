@@ -160,4 +160,16 @@ await take('lesson-end', async () => {
     await page.keyboard.press('e');
     await page.waitForURL(/\/end$/);
 });
+await take('record', async () => {
+    await page.goto('/lessons/3/end');
+    if ((await page.locator('.corrections').count()) === 0) {
+        await page.locator('summary').last().click();
+        await page.getByRole('button', { name: 'One coin more' }).nth(3).click();
+        await page.locator('.corrections').waitFor();
+        await page.goto('/lessons/3/end');
+    }
+    await page.locator('summary').last().click();
+    await page.locator('.corrections').scrollIntoViewIfNeeded();
+});
+await take('account', () => page.goto('/account'));
 await browser.close();

@@ -2,7 +2,7 @@
 # The configurations of php-fpm and nginx, written for each start. Needs ROOT, VAR, RUN and PORT; home.sh.
 
 write_configuration() {
-    local root_user='' pool_user='' public hosts real_address='' public_address security settings
+    local root_user='' pool_user='' public hosts real_address='' public_address security settings import_priority=''
     public=$(setting PUBLIC_ADDRESS "http://127.0.0.1:$PORT")
     hosts=$(sed -E 's#^https?://##; s#[:/].*##' <<<"$public")
     # The headers of src/Shared/Web/SecurityHeaders.php, for the two pages that nginx gives by itself.
@@ -26,6 +26,8 @@ frame-ancestors 'none'\" always;
     if [ "$(id -u)" = 0 ]; then
         root_user='user root;'
         pool_user=$'user = root\ngroup = root'
+        # Reading files steps back behind everything else; only the root user may say so.
+        import_priority='process.priority = 10'
     fi
     # A request lives for milliseconds and its memory goes as a whole: looking for cycles in it costs more than they would.
     settings="catch_workers_output = yes
@@ -62,6 +64,7 @@ $settings
 [imports]
 $pool_user
 listen = $RUN/imports.sock
+$import_priority
 listen.mode = 0600
 listen.backlog = 64
 pm = static

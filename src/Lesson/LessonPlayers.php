@@ -12,8 +12,6 @@ use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Format\QuickEntry\PatternReader;
-use CoinStair\Core\Hands\BothHands;
-use CoinStair\Core\Hands\HandLayers;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandPicture;
@@ -130,14 +128,15 @@ final readonly class LessonPlayers
             ->with('chunks', array_map(static fn (array $row): array => [$row[0], $row[1], $row[2]->edges()], $chunks));
 
         return $this->memory->remember($fingerprint, function () use ($forClass, $player, $instrument, $tempo, $chunks): string {
-            $views = $hands = $pieces = [];
+            $views = $sheets = $pieces = [];
             foreach ($chunks as [$key, $figure, $chunk]) {
                 $played = $pieces[$figure] ??= '' === $figure ? $forClass : $forClass->inRhythm(PatternReader::read($figure));
-                $hands[$figure] ??= [null === $instrument ? null : $played->hands($instrument, $player['part'], $tempo)];
-                $views[$key] =
-                    null === $hands[$figure][0]
-                        ? $this->plain($played->piece, $player['part'], $chunk->chunk())
-                        : $this->view($played->piece, $hands[$figure][0], $chunk->chunk());
+                if (null === $instrument) {
+                    $views[$key] = $this->plain($played->piece, $player['part'], $chunk->chunk());
+                    continue;
+                }
+                $sheets[$figure] ??= PlayerSheet::of($played->piece, $played->hands($instrument, $player['part'], $tempo));
+                $views[$key] = $this->view($sheets[$figure], $chunk->chunk());
             }
 
             return json_encode((object) $views, \JSON_HEX_TAG | \JSON_HEX_AMP | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR);
@@ -165,36 +164,19 @@ final readonly class LessonPlayers
         ];
     }
 
-    /**
-     * @param Piece $piece with all its parts, as it is played
-     *
-     * @return View as it goes into the page
-     */
-    private function view(Piece $piece, BothHands $hands, CoreChunk $chunk): array
+    /** @return View as it goes into the page */
+    private function view(PlayerSheet $sheet, CoreChunk $chunk): array
     {
+        $hands = $sheet->hands;
         $from = $chunk->from->position;
         $to = $chunk->lastPosition() + 1;
-        $fresh = [];
-        foreach ($hands->voices() as $voice) {
-            foreach ($voice->fingering->notes as $index => $note) {
-                if ($voice->isToBeShown($index)) {
-                    $fresh[] = $note->id;
-                }
-            }
-        }
-        $marked = HandsOnScore::marked($hands, HandLayers::everything())->parts[0];
-        // All parts together tell where a chunk lands; one that is derived from the line lands where the line does.
-        $together =
-            1 === \count($piece->parts)
-                ? $hands->piece->withParts([$marked])
-                : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
-        $shown = Notation::ofChunk($together, $chunk, [$marked->id]);
+        $shown = Notation::ofChunk($sheet->together, $chunk, [$sheet->marked->id]);
         $card = StartCard::find($hands, $chunk->from, $chunk->to);
 
         return $shown + [
-            'tones' => self::tones($together, $hands->part, $chunk),
+            'tones' => self::tones($sheet->together, $hands->part, $chunk),
             'text' => $this->words->lines($hands, $from, $to),
-            'fresh' => array_values(array_filter($fresh, static fn (string $id): bool => str_contains($shown['xml'], '"'.$id.'"'))),
+            'fresh' => $sheet->freshIn($shown['xml']),
             'verses' => HandsOnScore::verses($hands->part),
             'card' => null === $card ? '' : $this->words->card($card).'.',
             'ribbon' => $this->words->ribbon($hands, $from, $to),

@@ -1,7 +1,7 @@
 // While a part is away: a page that needs nothing, told at once; the open lesson goes on from what its screen keeps.
 import assert from 'node:assert/strict';
 import { chromium } from '@playwright/test';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
@@ -69,6 +69,74 @@ test('a host that is not named is not answered', async () => {
         `http://127.0.0.1:${port}/`,
     ]);
     assert.equal(out.toString(), '421');
+});
+
+test(
+    'more at once than can be done waits, or is told so; no connection is broken',
+    { timeout: 60_000 },
+    async (context) => {
+        const client = new Client(url);
+        await client.signIn();
+        const answers = await Promise.allSettled(
+            Array.from({ length: 1200 }, () => client.ask('/library', { signal: AbortSignal.timeout(40_000) })),
+        );
+        const statuses = {};
+        for (const { status, value, reason } of answers) {
+            const told = status === 'fulfilled' ? value.status : String(reason?.cause ?? reason);
+            statuses[told] = (statuses[told] ?? 0) + 1;
+        }
+        context.diagnostic(JSON.stringify(statuses));
+        assert.deepEqual(
+            Object.keys(statuses).filter((told) => !['200', '503'].includes(told)),
+            [],
+        );
+        assert.ok(statuses[200] >= 300, 'what waited was answered');
+        await healthy();
+    },
+);
+
+test('six files that take long do not hold up a coin', { timeout: 60_000 }, async (context) => {
+    const client = new Client(url);
+    await client.signIn();
+    const { number, data } = await client.lesson(5);
+    const step = data.steps.find(({ treads }) => treads.length > 0).id;
+    const measure = (at) =>
+        Array.from({ length: 8 }, (_, note) => [...'DEFGABcdefgab'][(at * 7 + note * note * 3) % 13]).join('');
+    const tune = Array.from({ length: 370 }, (_, at) => measure(at)).join('|\n');
+    let reading = true;
+    const imports = Promise.all(
+        ['One', 'Two', 'Three', 'Four', 'Five', 'Six'].map((title) =>
+            client
+                .post('/library/new', { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` })
+                .then((answer) => answer.status),
+        ),
+    ).finally(() => {
+        reading = false;
+    });
+    const waits = [];
+    while (reading) {
+        const entry = {
+            id: randomUUID(),
+            step,
+            kind: 'coin',
+            tempo: 60,
+            at: Date.now(),
+            count: 1,
+            text: '',
+            device: 'imports',
+        };
+        const began = performance.now();
+        const answer = await fetch(`${url}/lessons/${number}/log?after=1000000`, {
+            method: 'POST',
+            headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': data.key },
+            body: JSON.stringify({ entries: [entry] }),
+        });
+        assert.equal(answer.status, 200);
+        waits.push(performance.now() - began);
+    }
+    assert.deepEqual(await imports, Array(6).fill(303));
+    context.diagnostic(`${waits.length} coins, the longest wait ${Math.max(...waits).toFixed(0)} ms`);
+    assert.ok(waits.length > 10 && Math.max(...waits) < 1000);
 });
 
 test(

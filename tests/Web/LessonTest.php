@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
+use App\Lesson\SequenceBuilder;
+use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
+use CoinStair\Core\Method\StepPurpose;
 
 final class LessonTest extends WebCase
 {
@@ -129,5 +132,32 @@ final class LessonTest extends WebCase
             ->findOneBy(['endedAt' => null]);
         self::assertSame([52, 58, 63, 69, 76, 84], $next?->steps()[1]->step->stair?->treads);
         self::assertSame(1, $next->steps()[1]->startTread);
+    }
+
+    public function testOfAVeryLongSequenceALessonKeepsTheStepsAroundWhereTheClassStands(): void
+    {
+        $sequence = $this->sequence();
+        for ($rest = 0; $rest < 80; ++$rest) {
+            $sequence->add(new Step($sequence, StepPurpose::Rest, null, null, $sequence->getClass()->rule()));
+        }
+        $this->entities()->flush();
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([]);
+        self::assertCount(60, $lesson?->steps() ?? []);
+        self::assertSame((string) $sequence->steps()[0]->getId(), $lesson?->steps()[0]->id);
+    }
+
+    public function testAPartMayHaveAnyNameInItsFile(): void
+    {
+        $xml = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tunes/13-ferry-lights.musicxml');
+        $piece = $this->service(PieceImport::class)->import(str_replace('id="P1"', 'id="Part.1 / ä"', $xml), 'odd.musicxml');
+        $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 84);
+        $this->entities()->flush();
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([]);
+        foreach ([rawurlencode('Part.1 / ä') => 200, 'Part.1' => 404] as $part => $status) {
+            $this->browser->request('GET', "/lessons/{$lesson?->getId()}/players/$part");
+            self::assertResponseStatusCodeSame($status, $part);
+        }
     }
 }
