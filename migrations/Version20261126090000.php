@@ -13,7 +13,7 @@ final class Version20261126090000 extends AbstractMigration
 
     public function getDescription(): string
     {
-        return 'A log has an order of its own and tells devices, late entries and corrections; what is put away; words and epoch of an account.';
+        return 'A log has an order of its own, tells devices, late entries and corrections; what is put away; words and epoch of accounts.';
     }
 
     public function up(Schema $schema): void

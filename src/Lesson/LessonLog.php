@@ -23,7 +23,9 @@ use Psr\Clock\ClockInterface;
  *     id: string, step: string, kind: string, tempo: int, made_at: int|string, device_count: int, text: string, device: string,
  *     position: int,
  * }
- * @phpstan-type State array{program_id: int, log_size: int, log_hash: int|string, ended_at: string|null, started: int|string, steps: string}
+ * @phpstan-type State array{
+ *     program_id: int, log_size: int, log_hash: int|string, ended_at: string|null, started: int|string, steps: string,
+ * }
  */
 final readonly class LessonLog
 {
@@ -172,7 +174,10 @@ final readonly class LessonLog
             );
         }
         if ([] !== $new) {
-            $hash = array_reduce($new, static fn (int $hash, Entry $entry): int => $hash ^ Checksum::of($entry->id), (int) $state['log_hash']);
+            $hash = (int) $state['log_hash'];
+            foreach ($new as $entry) {
+                $hash ^= Checksum::of($entry->id);
+            }
             $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
         }
         $elsewhere = array_filter($there, static fn (int $of): bool => $of !== $lesson);

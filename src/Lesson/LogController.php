@@ -32,7 +32,13 @@ final readonly class LogController
     }
 
     /** Takes entries from a device, each once, in any order and however late; also of a lesson that was accepted. */
-    #[Route('/lessons/{id}/log', name: 'lesson_log_add', defaults: [CsrfGuard::OWN => true], methods: ['POST'], requirements: ['id' => '\d{1,9}'])]
+    #[Route(
+        '/lessons/{id}/log',
+        name: 'lesson_log_add',
+        requirements: ['id' => '\d{1,9}'],
+        defaults: [CsrfGuard::OWN => true],
+        methods: ['POST'],
+    )]
     public function add(int $id, Request $request): JsonResponse
     {
         $key = $this->key($id, $request);

@@ -11,7 +11,7 @@ async function openLesson(page) {
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
     await page.getByRole('button', { name: /lesson/ }).click();
     await page.waitForURL(/\/lessons\/\d+$/);
-    await expect(page.locator('.room')).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
+    await page.locator('.stave').waitFor();
     await page.locator('[data-room=steps]').selectOption({ index: 1 });
     await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
     return page.url();

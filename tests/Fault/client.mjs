@@ -1,5 +1,6 @@
 // A client without a browser: signs in, asks for pages, begins lessons, and logs as a tablet does.
 import { execFile } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -22,6 +23,12 @@ export async function coinStair(args, env = {}) {
     } catch (error) {
         return { code: error.code, out: error.stdout, err: error.stderr };
     }
+}
+
+/** The folder of the sockets of a home, as bin/lib/home.sh names it. */
+export function runFolder(home) {
+    const short = createHash('sha256').update(home).digest('hex').slice(0, 10);
+    return join(process.env.XDG_RUNTIME_DIR ?? '/tmp', `coin-stair-${process.getuid()}-${short}`);
 }
 
 export const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -20,7 +20,12 @@ final class AccountTest extends WebCase
         $elsewhere = $this->browser->getCookieJar()->all();
         $this->browser->restart();
         $this->browser->loginUser($this->teacher);
-        foreach ([['wrong', self::NEW, self::NEW], ['long-enough-4', 'abcabcabcabc', 'abcabcabcabc'], ['long-enough-4', self::NEW, 'x']] as $typed) {
+        $wrong = [
+            ['wrong', self::NEW, self::NEW],
+            ['long-enough-4', 'abcabcabcabc', 'abcabcabcabc'],
+            ['long-enough-4', self::NEW, 'x'],
+        ];
+        foreach ($wrong as $typed) {
             $this->changePassword(...$typed);
             self::assertResponseStatusCodeSame(422);
         }
@@ -87,7 +92,8 @@ final class AccountTest extends WebCase
         self::assertTrue($this->signsIn('second@example.org', $found[1]));
         $second = $this->service(Accounts::class)->find('second@example.org');
         self::assertSame($this->teacher->getProgram()->getId(), $second?->getProgram()->getId());
-        self::assertStringContainsString('no program of this name', $this->command('account:create', ['email' => 'x@example.org', '--program' => 'None']));
+        $refusal = $this->command('account:create', ['email' => 'x@example.org', '--program' => 'None']);
+        self::assertStringContainsString('no program of this name', $refusal);
     }
 
     public function testNobodyElseAtTheSameAddressShutsOutAnAccountOrADevice(): void

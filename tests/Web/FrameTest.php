@@ -31,7 +31,13 @@ final class FrameTest extends WebCase
 
     public function testAfterSignInTheWayGoesOnToAPageOfOursOnly(): void
     {
-        foreach (['/classes' => '/classes', '//elsewhere.example/x' => '', 'https://elsewhere.example' => '', '/\\elsewhere.example' => ''] as $to => $kept) {
+        $asked = [
+            '/classes' => '/classes',
+            '//elsewhere.example/x' => '',
+            'https://elsewhere.example' => '',
+            '/\\elsewhere.example' => '',
+        ];
+        foreach ($asked as $to => $kept) {
             $this->browser->restart();
             $field = $this->browser->request('GET', '/sign-in?to='.rawurlencode($to))->filter('[name=_target_path]');
             self::assertSame($kept, 0 === $field->count() ? '' : $field->attr('value'));

@@ -47,7 +47,8 @@ trait SendsEntries
     /** @return array{entries: list<mixed>, after: int, open: bool, refused: list<array{id: string, why: string}>, now: int} */
     private function log(Lesson $lesson, int $after = 0): array
     {
-        $this->browser->request('GET', "/lessons/{$lesson->getId()}/log?after=$after", [], [], ['HTTP_X_LESSON_KEY' => $this->key($lesson)]);
+        $key = ['HTTP_X_LESSON_KEY' => $this->key($lesson)];
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/log?after=$after", [], [], $key);
 
         return $this->answer();
     }

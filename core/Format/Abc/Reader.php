@@ -129,7 +129,9 @@ final class Reader
         foreach ($this->lines($abc) as $text) {
             ++$this->line;
             if (\strlen($text) > $this->limits->line) {
-                throw UnreadableFile::at($this->line, 1, 'The line is longer than {limit} letters.', ['limit' => (string) $this->limits->line]);
+                throw UnreadableFile::at($this->line, 1, 'The line is longer than {limit} letters.', [
+                    'limit' => (string) $this->limits->line,
+                ]);
             }
             $this->text = rtrim($text);
             $this->counted = $this->columns = 0;

@@ -75,7 +75,8 @@ final readonly class ClassRepository
             ->createQuery(
                 'SELECT c, g FROM '.
                     SchoolClass::class.
-                    " c LEFT JOIN c.groups g WHERE c.putAwayAt IS NULL AND c.id IN (SELECT IDENTITY(s.class)$sequences s WHERE s.piece = :piece ".
+                    ' c LEFT JOIN c.groups g WHERE c.putAwayAt IS NULL AND c.id IN '.
+                    "(SELECT IDENTITY(s.class)$sequences s WHERE s.piece = :piece ".
                     "AND s.changedAt = (SELECT MAX(t.changedAt)$sequences t WHERE t.piece = :piece)) ORDER BY c.id DESC, g.id",
             )
             ->setParameter('piece', $piece)

@@ -39,7 +39,9 @@ final class HostileFiles
         yield 'inline voices' => static fn (): string => self::tune(self::each(static fn (int $n): string => "[V:$n]D4|", self::MANY));
         yield 'inline meters' => static fn (): string => self::tune(str_repeat('[M:3/4][M:4/4]D', 50_000).'|');
         yield 'decorations' => static fn (): string => self::tune(str_repeat('!accent!', self::MANY).'D4|');
-        yield 'unknown decorations' => static fn (): string => self::tune(self::each(static fn (int $n): string => "!x$n!", self::MANY).'D4|');
+        yield 'unknown decorations' => static fn (): string => self::tune(
+            self::each(static fn (int $n): string => "!x$n!", self::MANY).'D4|',
+        );
         yield 'staccato dots' => static fn (): string => self::tune(str_repeat('.', self::MANY).'D4|');
         yield 'words over a note' => static fn (): string => self::tune(str_repeat('"^pizz."', self::MANY).'D4|');
         yield 'octave marks' => static fn (): string => self::tune('D'.str_repeat("'", self::MANY).'4|');
@@ -68,7 +70,7 @@ final class HostileFiles
         yield 'tuplets' => static fn (): string => self::tune(str_repeat('(3:2:1D', 20_000).'|');
         yield 'the same 790 measures' => static fn (): string => self::tune(str_repeat("DEFG|\n", 790));
         yield 'nothing that comes back' => static fn (): string => self::tune(self::each(self::oddMeasure(...), 374));
-        yield 'dense, 93 measures' => static fn (): string => self::tune(self::each(static fn (int $n): string => self::oddMeasure($n, 32), 93));
+        yield 'dense, 93 measures' => static fn (): string => self::tune(self::dense(93));
         yield '790 repeats' => static fn (): string => self::tune(str_repeat("|:D4:|\n", 790));
         yield '790 endings' => static fn (): string => self::tune('|:D4|'.self::each(static fn (int $n): string => "[$n D4:|\n", 790));
         yield 'four dense parts' => static fn (): string => "X:1\nM:4/4\nL:1/4\nK:D\n".self::each(
@@ -76,7 +78,7 @@ final class HostileFiles
                 .self::each(static fn (int $n): string => self::oddMeasure($n * $part, 32), 78),
             4,
         );
-        yield 'dense, 300 measures' => static fn (): string => self::tune(self::each(static fn (int $n): string => self::oddMeasure($n, 32), 300));
+        yield 'dense, 300 measures' => static fn (): string => self::tune(self::dense(300));
         yield 'one line of 10 MB' => static fn (): string => self::tune(str_repeat('D2E2|', 2_000_000));
         yield 'ten million empty lines' => static fn (): string => self::HEAD.str_repeat("\n", 10_000_000).'D4|';
         yield 'a comment of 15 MB' => static fn (): string => self::HEAD.'%'.str_repeat('x', 15_000_000)."\nD4|";
@@ -89,7 +91,8 @@ final class HostileFiles
         yield 'noise' => static fn (): string => self::noise(2_000_000);
         yield 'noise that begins like MIDI' => static fn (): string => "MThd\0\0\0\6\0\1\xff\xff\1\xe0".self::noise(2_000_000);
         yield 'MIDI with 100,000 notes at once' => static fn (): string => self::midi(str_repeat("\0\x90\x3c\x40", self::MANY));
-        yield 'MIDI with 65,535 empty tracks' => static fn (): string => "MThd\0\0\0\6\0\1\xff\xff\1\xe0".str_repeat("MTrk\0\0\0\0", 65_535);
+        yield 'MIDI with 65,535 empty tracks' => static fn (): string => "MThd\0\0\0\6\0\1\xff\xff\1\xe0"
+            .str_repeat("MTrk\0\0\0\0", 65_535);
         yield 'MIDI that lasts for years' => static fn (): string => self::midi(str_repeat("\xff\xff\xff\x7f\x90\x3c\x40", 1000));
     }
 
@@ -124,7 +127,8 @@ final class HostileFiles
                 .'</articulations></notations><duration>', $note).'</measure>',
         );
         yield 'MusicXML: slurs of one note' => static fn (): string => self::score(
-            '<measure number="1">'.str_replace('<duration>', str_repeat('<slur type="start"/>', self::MANY).'<duration>', $note).'</measure>',
+            '<measure number="1">'
+                .str_replace('<duration>', str_repeat('<slur type="start"/>', self::MANY).'<duration>', $note).'</measure>',
         );
         yield 'MusicXML: elements in elements' => static fn (): string => self::score(
             '<measure number="1">'.str_repeat('<x>', self::MANY).str_repeat('</x>', self::MANY)."$note</measure>",
@@ -132,17 +136,24 @@ final class HostileFiles
         yield 'MusicXML: measures' => static fn (): string => self::score(str_repeat("<measure>$note</measure>", 30_000));
         yield 'MusicXML: empty measures' => static fn (): string => self::score('<measure/>'.str_repeat('<measure/>', self::MANY));
         yield 'MusicXML: endings' => static fn (): string => self::score(
-            str_repeat("<measure><barline><ending number=\"1,2,3\" type=\"start\"/><repeat direction=\"backward\" times=\"50\"/></barline>$note"
-                .'</measure>', 900),
+            str_repeat(
+                '<measure><barline><ending number="1,2,3" type="start"/><repeat direction="backward" times="50"/></barline>'
+                ."$note</measure>",
+                790,
+            ),
         );
         yield 'MusicXML: parts' => static fn (): string => '<score-partwise>'
             .self::each(static fn (int $n): string => "<part id=\"P$n\"><measure>$note</measure></part>", 20_000).'</score-partwise>';
         yield 'MusicXML: lyrics' => static fn (): string => self::score(
-            '<measure number="1">'.str_replace('<duration>', str_repeat('<lyric number="1"><text>'.str_repeat('la', 500).'</text></lyric>', 2000)
-                .'<duration>', $note).'</measure>',
+            '<measure number="1">'.str_replace(
+                '<duration>',
+                str_repeat('<lyric number="1"><text>'.str_repeat('la', 500).'</text></lyric>', 2000).'<duration>',
+                $note,
+            ).'</measure>',
         );
         yield 'MusicXML: one text of 15 MB' => static fn (): string => self::score(
-            '<measure number="1"><direction><direction-type><words>'.str_repeat('x', 15_000_000)."</words></direction-type></direction>$note</measure>",
+            '<measure number="1"><direction><direction-type><words>'.str_repeat('x', 15_000_000)
+                ."</words></direction-type></direction>$note</measure>",
         );
         yield 'MusicXML: broken in 15 MB of text' => static fn (): string => '<score-partwise>'.str_repeat('x', 15_000_000);
     }
@@ -167,6 +178,11 @@ final class HostileFiles
         }
 
         return ($notes > 8 ? preg_replace('/(.)/', '$1/8', $measure) : preg_replace('/(.)/', '$1/', $measure))."|\n";
+    }
+
+    private static function dense(int $measures): string
+    {
+        return self::each(static fn (int $number): string => self::oddMeasure($number, 32), $measures);
     }
 
     /** @param \Closure(int): string $make */

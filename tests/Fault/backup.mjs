@@ -78,8 +78,9 @@ test('made under load, it holds what one moment held', async (context) => {
             written++;
         }
     })();
-    const made = await coinStair(['backup', join(folder, 'under-load')]);
-    writing = false;
+    const made = await coinStair(['backup', join(folder, 'under-load')]).finally(() => {
+        writing = false;
+    });
     await writer;
     assert.equal(made.code, 0, made.err);
     const checked = await coinStair(['check', join(folder, 'under-load')]);

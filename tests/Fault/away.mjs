@@ -1,18 +1,16 @@
 // While a part is away: a page that needs nothing, told at once; the open lesson goes on from what its screen keeps.
 import assert from 'node:assert/strict';
 import { chromium } from '@playwright/test';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { launch } from '../Browser/launch.mjs';
-import { Client, wait } from './client.mjs';
+import { Client, runFolder, wait } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const home = process.env.COIN_STAIR_HOME;
-// As bin/lib/home.sh names it.
-const short = createHash('sha256').update(home).digest('hex').slice(0, 10);
-const run = join(process.env.XDG_RUNTIME_DIR ?? '/tmp', `coin-stair-${process.getuid()}-${short}`);
+const run = runFolder(home);
 const sv = (command, part) => execFileSync('sv', ['-w', '20', command, join(run, 'services', part)]);
 
 async function healthy() {
