@@ -295,6 +295,20 @@ function paintTime() {
     $('step-left').parentElement.classList.toggle('late', stepLeft < 0);
 }
 
+/** What waits of other lessons is sent from here as well, and told. */
+async function sendOthers() {
+    try {
+        await outbox.send();
+        const others = (await outbox.waiting()).filter(({ lesson }) => lesson !== data.lesson);
+        if (others.length > 0) {
+            const list = others.map(({ title, count }) => `${title}: ${count}`).join(' · ');
+            $('message').textContent = words.others.replace('%list%', list);
+        }
+    } catch {
+        // No database in this browser: nothing waits in it.
+    }
+}
+
 async function finish() {
     sound.stop();
     if (await log.send()) {
@@ -450,6 +464,8 @@ paintStep();
 setInterval(paintTime, 500);
 paintTime();
 log.start();
+sendOthers();
+addEventListener('online', sendOthers);
 navigator.wakeLock?.request('screen').catch(() => {});
 players
     .load(part)

@@ -44,7 +44,14 @@ export class Outbox {
      * @param {LessonRef} lesson
      */
     async register(lesson) {
-        await (await this.#database).put('lessons', lesson);
+        const database = await this.#database;
+        await database.put('lessons', lesson);
+        // Of lessons of which nothing waits any more nothing is kept.
+        for (const other of await database.getAllKeys('lessons')) {
+            if (other !== lesson.lesson && (await database.countFromIndex('waiting', 'lesson', other)) === 0) {
+                await database.delete('lessons', other);
+            }
+        }
     }
 
     /**

@@ -66,6 +66,6 @@ async function signOut(event, form, outbox) {
     if (field instanceof HTMLInputElement) {
         field.value = String(waiting);
     }
-    await caches?.delete('lesson-pages').catch(() => {});
+    await globalThis.caches?.delete('lesson-pages').catch(() => {});
     form.submit();
 }

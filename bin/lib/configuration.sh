@@ -107,7 +107,7 @@ http {
     client_max_body_size 256m;
     map \$request_method\$request_uri \$reads_a_file {
         default 0;
-        "~^POST/(library/(new|outline)|pieces/[0-9]+/newer)(\?|\$)" 1;
+        "~^POST/(library/(new|outline|entry)|pieces/[0-9]+/(newer|line))(\?|\$)" 1;
     }
     # What waits for the application at one moment. More than that is told so at once instead of waiting in vain.
     limit_conn_zone \$server_name zone=application:1m;

@@ -78,15 +78,15 @@ own_migrations() { (cd "$ROOT/migrations" && printf '%s\n' Version*.php | sed 's
 newer_migrations() { LC_ALL=C sort | LC_ALL=C comm -23 - <(own_migrations); }
 
 migrate() {
-    local known newer
+    local tables known newer saved
     prepare_application
-    known=$(known_migrations) || fail "the database's tables could not be read; $VAR/log/database/current says more."
+    tables=$(sql 'SHOW TABLES') || fail "the database's tables could not be read; $VAR/log/database/current says more."
+    known=$(known_migrations)
     newer=$(printf '%s' "${known:+$known$'\n'}" | newer_migrations)
     [ -z "$newer" ] || fail "this database was made by a newer release of Coin Stair (it has $newer). Nothing in it was touched.
 Start it with that release, or restore a backup of this one into an empty home."
     [ "$known" = "$(own_migrations)" ] && return
-    if [ -n "$known" ]; then
-        local saved
+    if [ -n "$tables" ]; then
         saved=$VAR/backups/before-migration-$(date +%Y%m%d-%H%M%S)
         say "The tables change with this release: a backup is made and checked first."
         mkdir -p "$VAR/backups"

@@ -78,6 +78,8 @@ stop_services() {
         if kept "$part"; then sv -w 20 force-shutdown "$SERVICES/$part" >/dev/null 2>&1; fi
         end_leader "$part" "$([ "$part" = database ] && echo TERM || echo QUIT)"
     done
+    # Made by the start, for as long as it ran.
+    rm -rf "$SERVICES"
 }
 
 stop_all() {

@@ -49,6 +49,30 @@ final readonly class Limits
         return new self(800, 10_000, 32, 3000, 400, 20_000, 4 * 1024 * 1024);
     }
 
+    /**
+     * Those of an installation that wants others than the usual ones: its largest piece takes as long as it takes.
+     *
+     * @param int $measures    of the piece; at most those of a large score, like the others
+     * @param int $notes       of all parts
+     * @param int $notesInPart chords counted once
+     */
+    public static function of(int $measures, int $notes, int $notesInPart): self
+    {
+        $usual = self::usual();
+        $large = self::large();
+        $within = static fn (int $limit, int $most): int => max(1, min($most, $limit));
+
+        return new self(
+            $within($measures, $large->measures),
+            $within($notes, $large->notes),
+            $usual->parts,
+            $within($notesInPart, $large->notesInPart),
+            $usual->notesInMeasure,
+            $usual->line,
+            $usual->text,
+        );
+    }
+
     /** For honest large scores, where whoever runs the command waits for it. */
     public static function large(): self
     {

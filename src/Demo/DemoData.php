@@ -53,10 +53,20 @@ final readonly class DemoData
     ) {
     }
 
+    /** Address of the demo account. */
+    public function email(): string
+    {
+        return $this->scenario()['email'];
+    }
+
+    public function password(): string
+    {
+        return $this->scenario()['password'];
+    }
+
     public function load(): void
     {
-        /** @var Scenario $scenario */
-        $scenario = Yaml::parseFile($this->folder.'/scenario.yaml');
+        $scenario = $this->scenario();
         $program = new Program($scenario['program']);
         $program->setTimezone($scenario['timezone']);
         $this->accounts->create($program, $scenario['email'], $scenario['password']);
@@ -153,5 +163,14 @@ final readonly class DemoData
         }
 
         return array_reverse($days);
+    }
+
+    /** @return Scenario */
+    private function scenario(): array
+    {
+        /** @var Scenario $scenario */
+        $scenario = Yaml::parseFile($this->folder.'/scenario.yaml');
+
+        return $scenario;
     }
 }

@@ -15,6 +15,9 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('demo:load', 'Loads the demo scenario into an empty database')]
 final class LoadDemoCommand extends Command
 {
+    private const THERE = 'The demo data is here already, as you left it. Sign in with  %s  and its password (at first  %s )';
+    private const NOT_EMPTY = 'There are accounts already: the demo data goes into an empty database only and was not loaded.';
+
     public function __construct(
         private readonly DemoData $demo,
         private readonly Accounts $accounts,
@@ -25,20 +28,19 @@ final class LoadDemoCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'Say nothing where there are accounts already');
+        $this->addOption('if-empty', null, InputOption::VALUE_NONE, 'Count it as done where there are accounts already');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         if ($this->accounts->count() > 0) {
-            if ($input->getOption('if-empty')) {
-                return Command::SUCCESS;
-            }
-            $output->writeln('<error>There are accounts already; the demo scenario goes into an empty database only.</error>');
+            $there = null !== $this->accounts->find($this->demo->email());
+            $output->writeln($there ? \sprintf(self::THERE, $this->demo->email(), $this->demo->password()) : self::NOT_EMPTY);
 
-            return Command::FAILURE;
+            return true === $input->getOption('if-empty') ? Command::SUCCESS : Command::FAILURE;
         }
         $this->entities->wrapInTransaction($this->demo->load(...));
+        $output->writeln('Sign in with  '.$this->demo->email().'  and the password  '.$this->demo->password());
 
         return Command::SUCCESS;
     }

@@ -22,8 +22,6 @@ use Symfony\Component\Uid\Uuid;
  */
 final readonly class Corrections
 {
-    public const WHAT = ['coin', 'coin-back', 'not-done', 'undo', 'day'];
-
     public function __construct(
         private LessonLog $log,
         private LessonRepository $lessons,
@@ -33,7 +31,7 @@ final readonly class Corrections
     }
 
     /**
-     * @param string $what  one of WHAT
+     * @param string $what  coin, coin-back, not-done, undo or day
      * @param string $about id of the step; of the correction that is undone; the day as Y-m-d
      *
      * @throws Refusal that says what was expected

@@ -1,5 +1,5 @@
 // A client without a browser: signs in, asks for pages, begins lessons, and logs as a tablet does.
-import { execFile } from 'node:child_process';
+import { execFile, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -24,6 +24,15 @@ export async function coinStair(args, env = {}) {
         return { code: error.code, out: error.stdout, err: error.stderr };
     }
 }
+
+/** Processes that another one made; none while it is being replaced. */
+export const children = (pid) =>
+    (spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)]).stdout ?? '')
+        .toString()
+        .trim()
+        .split(/\s+/)
+        .filter(Boolean)
+        .map(Number);
 
 /** The folder of the sockets of a home, as bin/lib/home.sh names it. */
 export function runFolder(home) {

@@ -1,24 +1,16 @@
 // Each part is killed again and again while a screen logs. No entry that was acknowledged is lost, none is doubled, all is up again each
 // time. COIN_STAIR_KILLS says how often: three times in the ordinary run, fifty times by bin/test fault.
 import assert from 'node:assert/strict';
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { test } from 'node:test';
-import { Client, coinStair, leader, runFolder, wait } from './client.mjs';
+import { children, Client, coinStair, leader, runFolder, wait } from './client.mjs';
 
 const home = process.env.COIN_STAIR_HOME;
 const url = process.env.COIN_STAIR_URL;
 const kills = Number(process.env.COIN_STAIR_KILLS ?? 3);
 const UP_WITHIN = 20_000;
 
-/** Processes that another one made; none while it is being replaced. */
-const children = (pid) =>
-    (spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)]).stdout ?? '')
-        .toString()
-        .trim()
-        .split(/\s+/)
-        .filter(Boolean)
-        .map(Number);
 /** What is killed: the process that leads a part, or one that works for it. */
 const PARTS = {
     database: () => leader(home, 'database'),

@@ -6,6 +6,7 @@ namespace App\Library\Entry;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
@@ -17,7 +18,7 @@ use Psr\Clock\ClockInterface;
 /** Takes a file or text into the library, and keeps it as it came. */
 final readonly class PieceImport
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Memory $memory)
+    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Memory $memory, private Limits $limits)
     {
     }
 
@@ -26,7 +27,7 @@ final readonly class PieceImport
      */
     public function import(string $bytes, string $fileName): Piece
     {
-        return $this->take(ScoreFile::read($bytes), $fileName, $bytes);
+        return $this->take(ScoreFile::read($bytes, $this->limits), $fileName, $bytes);
     }
 
     /** Takes a piece that was read already, with what it was read from. Its page was reckoned before it is saved: it can be opened. */

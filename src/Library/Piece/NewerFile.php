@@ -12,6 +12,7 @@ use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Chunk\Realignment;
+use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Format\UnreadableFile;
@@ -27,6 +28,7 @@ final readonly class NewerFile
         private CutChangeRepository $changes,
         private OverrideRepository $overrides,
         private PieceRepository $pieces,
+        private Limits $limits,
     ) {
     }
 
@@ -37,7 +39,7 @@ final readonly class NewerFile
      */
     public function read(Piece $piece, string $bytes, string $fileName): int
     {
-        $read = ScoreFile::read($bytes);
+        $read = ScoreFile::read($bytes, $this->limits);
         // What its page reckons is reckoned before the old score goes.
         FirstLook::at($read->piece, $piece->getGoalTempo());
 
