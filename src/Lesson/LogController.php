@@ -42,7 +42,7 @@ final readonly class LogController
     public function add(int $id, Request $request): JsonResponse
     {
         $key = $this->key($id, $request);
-        if ((int) $request->headers->get('Content-Length') > self::LARGEST) {
+        if ((int) $request->headers->get('Content-Length') > self::LARGEST || \strlen($request->getContent()) > self::LARGEST) {
             return new JsonResponse(['error' => 'At most 1 MB of entries are taken at once.'], 413);
         }
         try {

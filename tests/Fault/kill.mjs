@@ -56,6 +56,21 @@ class Screen {
         this.#stop = true;
     }
 
+    /** Ids of all that the log holds, asked for as long as there is more. */
+    async logged() {
+        const ids = [];
+        for (let after = 0, more = true; more;) {
+            const answer = await fetch(this.address.replace(/after=\d+/, `after=${after}`), {
+                headers: { 'X-Lesson-Key': this.key },
+            });
+            const news = await answer.json();
+            ids.push(...news.entries.map(([id]) => id));
+            more = news.after > after;
+            after = news.after;
+        }
+        return ids;
+    }
+
     async #send(entry) {
         try {
             const answer = await fetch(this.address, {
@@ -118,10 +133,7 @@ test(`parts are killed, ${kills} times each`, { timeout: 30 * 60_000 }, async (c
     }
     await writing;
 
-    const answer = await fetch(screen.address.replace('after=1000000', 'after=0'), {
-        headers: { 'X-Lesson-Key': screen.key },
-    });
-    const ids = (await answer.json()).entries.map(([id]) => id);
+    const ids = await screen.logged();
     const there = new Set(ids);
     context.diagnostic(`${screen.acknowledged.length} entries acknowledged, ${screen.refusals} tries again`);
     assert.equal(ids.length, there.size, 'no entry is there twice');
