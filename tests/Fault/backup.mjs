@@ -14,7 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
-import { Client, coinStair } from './client.mjs';
+import { Client, coinStair, wait } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const folder = mkdtempSync(join(tmpdir(), 'coin-stair-backup-'));
@@ -25,6 +25,12 @@ after(async () => {
     await coinStair(['stop'], restored);
     rmSync(folder, { recursive: true });
 });
+
+/** The lesson that is written while a backup is made, and what was acknowledged before and meanwhile. */
+let loaded;
+let backing = false;
+const before = [];
+const during = [];
 
 /** Pages of every kind of row, found by following links from the first. */
 async function pages(client, limit = 120) {
@@ -55,6 +61,7 @@ test('made under load, it holds what one moment held', async (context) => {
     const client = new Client(url);
     await client.signIn();
     const lesson = await client.lesson(3);
+    loaded = lesson;
     const step = lesson.data.steps.find(({ treads }) => treads.length > 0).id;
     let writing = true;
     let written = 0;
@@ -76,8 +83,11 @@ test('made under load, it holds what one moment held', async (context) => {
                 body: JSON.stringify({ entries: [entry] }),
             });
             written++;
+            (backing ? during : before).push(entry.id);
         }
     })();
+    await wait(500);
+    backing = true;
     const made = await coinStair(['backup', join(folder, 'under-load')]).finally(() => {
         writing = false;
     });
@@ -111,10 +121,53 @@ test('it never overwrites, and a damaged one is told', async () => {
     assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /newer release/);
 });
 
+test(
+    'made under load and restored, it has all from before, nothing strange, and every other page is the same',
+    {
+        timeout: 120_000,
+    },
+    async (context) => {
+        const home = { ...restored, COIN_STAIR_HOME: join(folder, 'loaded') };
+        assert.equal((await coinStair(['restore', join(folder, 'under-load')], home)).code, 0);
+        try {
+            const started = await coinStair(['start', '--background', '--port', PORT], home);
+            assert.equal(started.code, 0, started.err);
+            const [here, there] = [new Client(url), new Client(`http://127.0.0.1:${PORT}`)];
+            await here.signIn();
+            await there.signIn();
+            const { key } = await (await there.ask(`/lessons/${loaded.number}/key`)).json();
+            const log = await there.ask(`/lessons/${loaded.number}/log`, { headers: { 'X-Lesson-Key': key } });
+            const ids = (await log.json()).entries.map(([id]) => id);
+            assert.deepEqual(
+                before.filter((id) => !ids.includes(id)),
+                [],
+                'all that was acknowledged before is there',
+            );
+            const own = new Set([...before, ...during]);
+            const kept = ids.filter((id) => own.has(id)).length;
+            const [pagesHere, pagesThere] = [await pages(here, 60), await pages(there, 60)];
+            assert.deepEqual([...pagesThere.keys()], [...pagesHere.keys()], 'the same addresses, with the same ids');
+            // What the lesson was about has moved on here since.
+            const differ = [...pagesHere.keys()].filter((path) => pagesHere.get(path) !== pagesThere.get(path));
+            const about = new RegExp(`^/$|^/lessons/${loaded.number}|^/classes/|^/sequences/|^/pieces/`);
+            assert.deepEqual(
+                differ.filter((path) => !about.test(path)),
+                [],
+            );
+            assert.ok(differ.length < 8, differ.join(' '));
+            context.diagnostic(
+                `${before.length} before, ${during.length} meanwhile, ${kept} kept; ${pagesHere.size - differ.length} pages the same`,
+            );
+        } finally {
+            await coinStair(['stop'], home);
+        }
+    },
+);
+
 test('restored into another home, every page tells the same', { timeout: 120_000 }, async (context) => {
     const client = new Client(url);
     await client.signIn();
-    const before = await pages(client);
+    const now = await pages(client);
     assert.equal((await coinStair(['backup', join(folder, 'quiet')])).code, 0);
     const done = await coinStair(['restore', join(folder, 'quiet')], restored);
     assert.equal(done.code, 0, done.err);
@@ -123,12 +176,12 @@ test('restored into another home, every page tells the same', { timeout: 120_000
     const other = new Client(`http://127.0.0.1:${PORT}`);
     await other.signIn();
     const behind = await pages(other);
-    assert.deepEqual([...behind.keys()], [...before.keys()], 'the same addresses, with the same ids');
-    for (const [path, text] of before) {
+    assert.deepEqual([...behind.keys()], [...now.keys()], 'the same addresses, with the same ids');
+    for (const [path, text] of now) {
         assert.equal(behind.get(path), text, path);
     }
-    assert.ok(before.size > 40);
-    context.diagnostic(`${before.size} pages are the same`);
+    assert.ok(now.size > 40);
+    context.diagnostic(`${now.size} pages are the same`);
     await coinStair(['stop'], restored);
     const twice = await coinStair(['restore', join(folder, 'quiet')], restored);
     assert.equal(twice.code, 1);

@@ -18,8 +18,12 @@ use Psr\Clock\ClockInterface;
 /** Takes a file or text into the library, and keeps it as it came. */
 final readonly class PieceImport
 {
-    public function __construct(private EntityManagerInterface $entities, private ClockInterface $clock, private Memory $memory, private Limits $limits)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private ClockInterface $clock,
+        private Memory $memory,
+        private Limits $limits,
+    ) {
     }
 
     /**
