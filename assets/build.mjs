@@ -77,12 +77,13 @@ put('icons.svg', `<svg xmlns="http://www.w3.org/2000/svg">${symbols.join('')}</s
 put('favicon.svg', readFileSync(join(root, 'assets/icons/mark.svg')));
 
 // What the web server shows by itself when the application cannot: under fixed names, for its configuration.
-for (const page of readdirSync(join(root, 'assets/pages'))) {
-    const html = readFileSync(join(root, 'assets/pages', page), 'utf8').replace(
-        /build:([\w.-]+)/g,
-        (_, name) => manifest['build/' + name],
-    );
-
+const frame = readFileSync(join(root, 'assets/pages/frame.html'), 'utf8');
+for (const page of ['away.html', 'broken.html']) {
+    const content = readFileSync(join(root, 'assets/pages', page), 'utf8');
+    const html = frame
+        .replace('TITLE', /<h1>(.*?)<\/h1>/.exec(content)[1])
+        .replace('CONTENT', content)
+        .replace(/build:([\w.-]+)/g, (_, name) => manifest['build/' + name]);
     writeFileSync(join(out, page), html);
 }
 

@@ -1,10 +1,9 @@
 // A hundred lessons log at once. How many entries a second are taken, how long each waits, and whether one is lost; as a ratio to what an
 // empty page of the same stack and one bare durable insert take together (handbook 11).
 import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Client } from '../tests/Fault/client.mjs';
+import { Client, logCoin } from '../tests/Fault/client.mjs';
 
 const url = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
 const LESSONS = Number(process.env.COIN_STAIR_LESSONS ?? 100);
@@ -41,26 +40,10 @@ let failed = 0;
 
 /** One entry more in the lesson of that number. */
 async function log(index) {
-    const { number, data } = lessons[index];
-    const step = data.steps.find(({ treads }) => treads.length > 0).id;
-    const entry = {
-        id: randomUUID(),
-        step,
-        kind: 'coin',
-        tempo: 60,
-        at: Date.now(),
-        count: 1,
-        text: '',
-        device: 'bench',
-    };
-    const answer = await fetch(`${url}/lessons/${number}/log?after=100000000`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': data.key },
-        body: JSON.stringify({ entries: [entry] }),
-    });
+    const { id, answer } = await logCoin(url, lessons[index], 'bench');
     await answer.text();
     if (answer.ok) {
-        acknowledged[index].push(entry.id);
+        acknowledged[index].push(id);
     } else {
         failed++;
     }

@@ -4,7 +4,7 @@ import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInBox } from './notation.js';
 import { Sound } from './sound.js';
 import { Log } from './lesson-log.js';
-import { Outbox } from './outbox.js';
+import { Outbox, told } from './outbox.js';
 import { drawStair } from './stair.js';
 import { keepLayers, layered, readLayers, turned } from './lesson/layers.js';
 import { keepLesson, Players } from './lesson/offline.js';
@@ -298,11 +298,10 @@ function paintTime() {
 /** What waits of other lessons is sent from here as well, and told. */
 async function sendOthers() {
     try {
-        await outbox.send();
+        await outbox.send(data.lesson);
         const others = (await outbox.waiting()).filter(({ lesson }) => lesson !== data.lesson);
         if (others.length > 0) {
-            const list = others.map(({ title, count }) => `${title}: ${count}`).join(' · ');
-            $('message').textContent = words.others.replace('%list%', list);
+            $('message').textContent = words.others.replace('%list%', told(others));
         }
     } catch {
         // No database in this browser: nothing waits in it.

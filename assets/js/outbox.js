@@ -124,13 +124,18 @@ export class Outbox {
         await database.put('known', { lesson, rows, after });
     }
 
-    /** Sends what waits of every lesson. @returns {Promise<number>} how many wait still */
-    async send() {
+    /**
+     * Sends what waits of every lesson, but for one whose own page sends it.
+     *
+     * @param {number} except
+     * @returns {Promise<number>} how many wait still
+     */
+    async send(except = 0) {
         const database = await this.#database;
         await alone(async () => {
             for (const { lesson } of await this.waiting()) {
                 const reference = await database.get('lessons', lesson);
-                if (reference) {
+                if (reference && lesson !== except) {
                     await this.exchange(reference, await this.entries(lesson), 0);
                 }
             }
@@ -229,6 +234,13 @@ export class Outbox {
         this.onChange();
     }
 }
+
+/**
+ * What waits, in words.
+ *
+ * @param {Waiting[]} waiting
+ */
+export const told = (waiting) => waiting.map(({ title, count }) => `${title}: ${count}`).join(' · ');
 
 /**
  * One page at a time, where the browser can tell; where it cannot, the same entry sent twice is once.

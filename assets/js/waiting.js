@@ -1,5 +1,5 @@
 // On every page: sends what waits on this device, and says how much waits still, from which lesson, and what could not be taken.
-import { Outbox } from './outbox.js';
+import { Outbox, told } from './outbox.js';
 
 const AGAIN = 10_000;
 
@@ -12,7 +12,7 @@ async function paint(box, outbox) {
     const line = /** @type {HTMLElement} */ (box.querySelector('[data-waiting-line]'));
     line.hidden = waiting.length === 0;
     line.textContent = [
-        box.dataset.says?.replace('%list%', waiting.map(({ title, count }) => `${title}: ${count}`).join(' · ')),
+        box.dataset.says?.replace('%list%', told(waiting)),
         outbox.signedOut ? box.dataset.signedOut : '',
     ].join(' ');
     const list = /** @type {HTMLElement} */ (box.querySelector('[data-refused]'));

@@ -18,6 +18,13 @@ count_rows() {
         | LC_ALL=C sort
 }
 
+# measured FOLDER: hands a dump on, and leaves its checksum and its rows in the folder.
+measured() {
+    tee >(sha256sum | cut -d' ' -f1 >"$1/dump.sum") >(count_rows >"$1/rows")
+    # These two end on their own; what they write is waited for.
+    wait_until 100 test -s "$1/dump.sum" && wait_until 100 test -s "$1/rows"
+}
+
 # backup FOLDER: while the application runs. Written beside it first, so that a folder that has its name is whole.
 backup() {
     local to=$1 part began=$SECONDS
@@ -39,11 +46,7 @@ write_backup() (
     set -o pipefail
     umask 077
     cd "$1" || exit 1
-    dump coin_stair | tee >(sha256sum | cut -d' ' -f1 >dump.sum) >(count_rows >rows) | gzip -6 >database.sql.gz || exit 1
-    # Process substitutions end on their own; what they write is waited for.
-    wait_until 100 test -s dump.sum || exit 1
-    wait_until 100 test -s rows || exit 1
-    [ "$(tail -c 200 <(gzip -dc database.sql.gz) | grep -c 'COMMIT\|SQL_NOTES')" -gt 0 ] || exit 1
+    { dump coin_stair | measured . | gzip -6 >database.sql.gz; } || exit 1
     cp "$VAR/env" settings
     {
         printf 'format=%s\nmade=%s\nmariadb=%s\n' "$FORMAT" "$(date -u +%Y-%m-%dT%H:%M:%SZ)" "$(server_release)"
@@ -85,9 +88,12 @@ check() {
     # shellcheck disable=SC2064
     trap "sql 'DROP DATABASE IF EXISTS $scratch' information_schema" EXIT
     gzip -dc "$from/database.sql.gz" | mariadb --defaults-file="$VAR/client.cnf" "$scratch" || fail "$from could not be restored."
-    local rows sum
-    rows=$(dump "$scratch" | count_rows)
-    sum=$(dump "$scratch" | sha256sum | cut -d' ' -f1)
+    local rows sum again
+    again=$(mktemp -d)
+    dump "$scratch" | measured "$again" >/dev/null
+    rows=$(cat "$again/rows")
+    sum=$(cat "$again/dump.sum")
+    rm -rf "$again"
     sql "DROP DATABASE $scratch" information_schema
     trap - EXIT
     [ "$rows" = "$(rows_in "$from")" ] || fail "$from gives other numbers of rows than it says:

@@ -40,18 +40,34 @@ final readonly class LogEntry
     public static function inOrder(iterable $entries): array
     {
         $byId = [];
-        $undone = [];
         foreach ($entries as $entry) {
             $byId[$entry->id] = $entry;
-            if (EntryKind::Undo === $entry->kind) {
-                $undone[$entry->text] = true;
-            }
         }
+        $undone = self::takenBack($byId);
         $kept = array_values(
             array_filter($byId, static fn (LogEntry $entry): bool => EntryKind::Undo !== $entry->kind && !isset($undone[$entry->id])),
         );
         usort($kept, static fn (LogEntry $a, LogEntry $b): int => [$a->at, $a->count, $a->id] <=> [$b->at, $b->count, $b->id]);
 
         return $kept;
+    }
+
+    /**
+     * What was taken back.
+     *
+     * @param iterable<LogEntry> $entries
+     *
+     * @return array<string, true> by id of the entry
+     */
+    public static function takenBack(iterable $entries): array
+    {
+        $undone = [];
+        foreach ($entries as $entry) {
+            if (EntryKind::Undo === $entry->kind) {
+                $undone[$entry->text] = true;
+            }
+        }
+
+        return $undone;
     }
 }

@@ -47,18 +47,14 @@ final class AccountController extends AbstractController
     #[Route('/account/email', name: 'account_email', methods: ['POST'])]
     public function email(Request $request, #[CurrentUser] User $user): Response
     {
-        $form = $this->createForm(EmailForm::class, ['email' => $user->getUserIdentifier()])->handleRequest($request);
-        $typed = $form->get('email')->getData();
-        $email = mb_strtolower(\is_string($typed) ? $typed : '');
-        $holder = $this->accounts->find($email);
-        if (null !== $holder && $holder !== $user) {
+        $form = $this->createForm(AddressType::class, ['email' => $user->getUserIdentifier()])->handleRequest($request);
+        $email = $form->get('email')->getData();
+        if ($form->isSubmitted() && $form->isValid() && !$this->accounts->changeEmail($user, \is_string($email) ? $email : '')) {
             $form->get('email')->addError(new FormError($this->translator->trans('There is an account with this address already.')));
         }
         if (!$form->isSubmitted() || !$form->isValid()) {
             return $this->page($user, email: $form->createView());
         }
-        $user->setEmail($email);
-        $this->entities->flush();
 
         return $this->done('The address is changed. Sign in with it from now on.');
     }
@@ -66,7 +62,7 @@ final class AccountController extends AbstractController
     #[Route('/account/words', name: 'account_words', methods: ['POST'])]
     public function words(Request $request, #[CurrentUser] User $user): Response
     {
-        $form = $this->createForm(WordsForm::class, ['words' => $user->getOwnWords()])->handleRequest($request);
+        $form = $this->createForm(WordsType::class, ['words' => $user->getOwnWords()])->handleRequest($request);
         if (!$form->isSubmitted() || !$form->isValid()) {
             return $this->page($user, words: $form->createView());
         }
@@ -100,8 +96,8 @@ final class AccountController extends AbstractController
 
         return $this->render('account/account.html.twig', [
             'password' => $password ?? $this->createForm(NewPasswordType::class, null, ['asks_current' => true])->createView(),
-            'email' => $email ?? $this->createForm(EmailForm::class, ['email' => $user->getUserIdentifier()])->createView(),
-            'words' => $words ?? $this->createForm(WordsForm::class, ['words' => $user->getOwnWords()])->createView(),
+            'email' => $email ?? $this->createForm(AddressType::class, ['email' => $user->getUserIdentifier()])->createView(),
+            'words' => $words ?? $this->createForm(WordsType::class, ['words' => $user->getOwnWords()])->createView(),
             'user' => $user,
         ], new Response(null, $refused ? 422 : 200));
     }

@@ -6,6 +6,7 @@ namespace App\Account;
 
 use App\Shared\Entity\Program;
 use App\Shared\Entity\User;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 
@@ -29,6 +30,23 @@ final readonly class Accounts
     public function find(string $email): ?User
     {
         return $this->entities->getRepository(User::class)->findOneBy(['email' => mb_strtolower(trim($email))]);
+    }
+
+    /** @return bool false if another account has this address, also one that takes it in the same moment */
+    public function changeEmail(User $user, string $email): bool
+    {
+        $holder = $this->find($email);
+        if (null !== $holder && $holder !== $user) {
+            return false;
+        }
+        $user->setEmail($email);
+        try {
+            $this->entities->flush();
+        } catch (UniqueConstraintViolationException) {
+            return false;
+        }
+
+        return true;
     }
 
     /** Ends every session and key that was given out under the old one. */

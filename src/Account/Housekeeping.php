@@ -19,6 +19,8 @@ final readonly class Housekeeping
     private const EVERY = 1000;
     /** What somebody typed, did not add, and did not come back to. */
     private const DRAFTS = '-180 days';
+    /** As a time is stored. */
+    private const STORED = 'Y-m-d H:i:s';
 
     public function __construct(
         private Connection $database,
@@ -38,16 +40,20 @@ final readonly class Housekeeping
     public function sweep(): array
     {
         $now = $this->clock->now();
-        $delete = fn (string $from, string|int $before): int => (int) $this->database->executeStatement("DELETE FROM $from < ?", [$before]);
         $gone = [
-            'sessions' => $delete('sessions WHERE sess_lifetime', $now->getTimestamp()),
-            'drafts' => $delete('draft WHERE changed_at', $now->modify(self::DRAFTS)->format('Y-m-d H:i:s')),
-            'links' => $delete('password_link WHERE expires_at', $now->format('Y-m-d H:i:s')),
+            'sessions' => $this->delete('DELETE FROM sessions WHERE sess_lifetime < ?', $now->getTimestamp()),
+            'drafts' => $this->delete('DELETE FROM draft WHERE changed_at < ?', $now->modify(self::DRAFTS)->format(self::STORED)),
+            'links' => $this->delete('DELETE FROM password_link WHERE expires_at < ?', $now->format(self::STORED)),
         ];
         if ($this->tries instanceof PruneableInterface) {
             $this->tries->prune();
         }
 
         return $gone;
+    }
+
+    private function delete(string $sql, string|int $before): int
+    {
+        return (int) $this->database->executeStatement($sql, [$before]);
     }
 }

@@ -9,7 +9,6 @@ use Symfony\Component\Form\Extension\Core\Type\PasswordType;
 use Symfony\Component\Form\Extension\Core\Type\RepeatedType;
 use Symfony\Component\Form\FormBuilderInterface;
 use Symfony\Component\OptionsResolver\OptionsResolver;
-use Symfony\Component\Security\Core\Validator\Constraints\UserPassword;
 use Symfony\Component\Validator\Constraints\Length;
 use Symfony\Component\Validator\Constraints\NotBlank;
 use Symfony\Component\Validator\Constraints\PasswordStrength;
@@ -22,20 +21,12 @@ use Symfony\Component\Validator\Constraints\PasswordStrength;
 final class NewPasswordType extends AbstractType
 {
     /** A hash of more would cost the server more than the one who sends it. */
-    private const LONGEST = 200;
+    public const LONGEST = 200;
 
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (true === $options['asks_current']) {
-            $builder->add('current', PasswordType::class, [
-                'label' => 'Present password',
-                'attr' => ['autocomplete' => 'current-password'],
-                'constraints' => [
-                    new NotBlank(),
-                    new Length(max: self::LONGEST),
-                    new UserPassword(message: 'This is not the present password.'),
-                ],
-            ]);
+            $builder->add('current', PresentPasswordType::class);
         }
         $builder->add('password', RepeatedType::class, [
             'type' => PasswordType::class,

@@ -61,7 +61,7 @@ final readonly class Corrections
     private function made(Lesson $lesson, string $what, string $about): LogEntry
     {
         return match ($what) {
-            'coin' => $this->entry($lesson, $this->step($lesson, $about), EntryKind::Coin),
+            'coin' => $this->coin($lesson, $this->step($lesson, $about)),
             'coin-back' => $this->takeBack($lesson, $this->step($lesson, $about)),
             'not-done' => $this->entry($lesson, $this->step($lesson, $about), EntryKind::NotDone),
             'undo' => $this->undo($lesson, $about),
@@ -83,10 +83,6 @@ final readonly class Corrections
 
     private function entry(Lesson $lesson, ?TaughtStep $step, EntryKind $kind, string $text = ''): LogEntry
     {
-        if (EntryKind::Coin === $kind && null === $step?->step->stair) {
-            throw Refusal::because('Nothing is played in this step.');
-        }
-
         return new LogEntry(
             Uuid::v4()->toRfc4122(),
             $step->id ?? '',
@@ -97,6 +93,14 @@ final readonly class Corrections
             $text,
             afterwards: true,
         );
+    }
+
+    /** @throws Refusal */
+    private function coin(Lesson $lesson, TaughtStep $step): LogEntry
+    {
+        return null === $step->step->stair
+            ? throw Refusal::because('Nothing is played in this step.')
+            : $this->entry($lesson, $step, EntryKind::Coin);
     }
 
     /** @throws Refusal */

@@ -12,7 +12,7 @@ use Symfony\Component\Uid\Uuid;
 /** Log entries as a device sends them: each is read by itself, so that one that is bad does not hold up the others. */
 final readonly class EntryInput
 {
-    public const AT_ONCE = 2000;
+    private const AT_ONCE = 2000;
     private const LONGEST_TEXT = 500;
     /** What a screen can log; corrections are made on the page of the record. */
     private const KINDS = [

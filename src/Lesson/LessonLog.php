@@ -24,7 +24,7 @@ use Psr\Clock\ClockInterface;
  *     position: int,
  * }
  * @phpstan-type State array{
- *     program_id: int, log_size: int, log_hash: int|string, ended_at: string|null, started: int|string, steps: string,
+ *     program_id: int, log_size: int, log_hash: int|string, ended_at: string|null, started_at: string, steps: string,
  * }
  */
 final readonly class LessonLog
@@ -73,7 +73,7 @@ final readonly class LessonLog
             }
             /** @var list<string> $steps */
             $steps = json_decode($state['steps'], true, 2, \JSON_THROW_ON_ERROR);
-            $input = EntryInput::parse($json, $steps, 1000 * (int) $state['started'], $this->now());
+            $input = EntryInput::parse($json, $steps, self::begun($state), $this->now());
 
             return [...$input->refused, ...$this->write($key->lesson, $state, $input->entries, null)];
         });
@@ -132,6 +132,16 @@ final readonly class LessonLog
     }
 
     /**
+     * When a lesson began, in milliseconds since 1970: as the application wrote it, whatever zone the database is in.
+     *
+     * @param State $state
+     */
+    private static function begun(array $state): int
+    {
+        return 1000 * (new \DateTimeImmutable($state['started_at']))->getTimestamp();
+    }
+
+    /**
      * The lesson as it stands, held until the transaction ends.
      *
      * @return State|null
@@ -140,7 +150,7 @@ final readonly class LessonLog
     {
         /** @var State|false $state */
         $state = $this->database->fetchAssociative(
-            'SELECT program_id, log_size, log_hash, ended_at, UNIX_TIMESTAMP(started_at) started, '.
+            'SELECT program_id, log_size, log_hash, ended_at, started_at, '.
                 "COALESCE(JSON_EXTRACT(plan, '$[*].id'), '[]') steps FROM lesson WHERE id = ? AND program_id = ? FOR UPDATE",
             [$lesson, $program],
         );
@@ -164,7 +174,7 @@ final readonly class LessonLog
             foreach ($rows as $entry) {
                 array_push($values, $entry->id, $state['program_id'], $lesson, ++$position, $entry->step, $entry->kind->value);
                 array_push($values, $entry->tempo, $entry->at, $entry->count, $entry->text, $entry->device);
-                array_push($values, (int) (null !== $state['ended_at'] && null === $account), (int) $entry->afterwards, $account);
+                array_push($values, (int) (null !== $state['ended_at'] && !$entry->afterwards), (int) $entry->afterwards, $account);
             }
             $this->database->executeStatement(
                 'INSERT INTO log_entry (id, program_id, lesson_id, position, step, kind, '.

@@ -7,8 +7,8 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
-use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LessonEnd;
+use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Score\Notice;
 
 /** The end of a lesson, or its record once it was accepted, with what came to it afterwards. */
@@ -36,12 +36,6 @@ final readonly class RecordPage
     ) {
         $this->late = \count(array_filter($after, static fn (LogEntry $entry): bool => $entry->isLate()));
         $this->corrections = array_values(array_filter($after, static fn (LogEntry $entry): bool => $entry->entry()->afterwards));
-        $takenBack = [];
-        foreach ($this->corrections as $row) {
-            if (EntryKind::Undo === $row->entry()->kind) {
-                $takenBack[$row->entry()->text] = true;
-            }
-        }
-        $this->takenBack = $takenBack;
+        $this->takenBack = Entry::takenBack(array_map(static fn (LogEntry $entry): Entry => $entry->entry(), $this->corrections));
     }
 }

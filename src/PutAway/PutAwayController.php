@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\PutAway;
 
 use App\Shared\Entity\CanBePutAway;
-use App\Shared\Entity\Lesson;
 use App\Shared\Repository\PutAwayRepository;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -29,14 +28,14 @@ final class PutAwayController extends AbstractController
         $lists = [];
         foreach (PutAwayKind::cases() as $kind) {
             $rows = $this->rows->all($kind->entity());
-            $taught = $this->rows->taught($kind->entity(), array_map(static fn (CanBePutAway $row): int => (int) $row->getId(), $rows));
+            $taught = $this->rows->taught($kind->entity(), array_column($rows, 'id'));
             $lists[$kind->value] = array_map(
-                static fn (CanBePutAway $row): PutAwayRow => new PutAwayRow(
+                static fn (array $row): PutAwayRow => new PutAwayRow(
                     $kind,
-                    (int) $row->getId(),
-                    PutAwayKind::title($row),
-                    $row instanceof Lesson ? $row->getDay() : null,
-                    !\in_array($row->getId(), $taught, true),
+                    $row['id'],
+                    $row['title'].('' === $row['class'] ? '' : ', '.$row['class']),
+                    $row['day'],
+                    !\in_array($row['id'], $taught, true),
                 ),
                 $rows,
             );

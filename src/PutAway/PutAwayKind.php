@@ -39,25 +39,4 @@ enum PutAwayKind: string
             self::Lesson => 'lesson_end',
         };
     }
-
-    public static function of(CanBePutAway $row): self
-    {
-        foreach (self::cases() as $kind) {
-            if (is_a($row, $kind->entity())) {
-                return $kind;
-            }
-        }
-        throw new \LogicException('Every kind has a case.');
-    }
-
-    /** What a list calls one of them. */
-    public static function title(CanBePutAway $row): string
-    {
-        return match (true) {
-            $row instanceof Piece => $row->getTitle(),
-            $row instanceof SchoolClass => $row->getName(),
-            $row instanceof Sequence, $row instanceof Lesson => $row->getPiece()->getTitle().', '.$row->getClass()->getName(),
-            default => '',
-        };
-    }
 }

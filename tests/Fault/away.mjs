@@ -1,12 +1,11 @@
 // While a part is away: a page that needs nothing, told at once; the open lesson goes on from what its screen keeps.
 import assert from 'node:assert/strict';
 import { chromium } from '@playwright/test';
-import { randomUUID } from 'node:crypto';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { launch } from '../Browser/launch.mjs';
-import { Client, runFolder, wait } from './client.mjs';
+import { Client, logCoin, runFolder, wait } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const home = process.env.COIN_STAIR_HOME;
@@ -96,8 +95,7 @@ test(
 test('six files that take long do not hold up a coin', { timeout: 60_000 }, async (context) => {
     const client = new Client(url);
     await client.signIn();
-    const { number, data } = await client.lesson(5);
-    const step = data.steps.find(({ treads }) => treads.length > 0).id;
+    const lesson = await client.lesson(5);
     const measure = (at) =>
         Array.from({ length: 8 }, (_, note) => [...'DEFGABcdefgab'][(at * 7 + note * note * 3) % 13]).join('');
     const tune = Array.from({ length: 370 }, (_, at) => measure(at)).join('|\n');
@@ -113,22 +111,8 @@ test('six files that take long do not hold up a coin', { timeout: 60_000 }, asyn
     });
     const waits = [];
     while (reading) {
-        const entry = {
-            id: randomUUID(),
-            step,
-            kind: 'coin',
-            tempo: 60,
-            at: Date.now(),
-            count: 1,
-            text: '',
-            device: 'imports',
-        };
         const began = performance.now();
-        const answer = await fetch(`${url}/lessons/${number}/log?after=1000000`, {
-            method: 'POST',
-            headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': data.key },
-            body: JSON.stringify({ entries: [entry] }),
-        });
+        const { answer } = await logCoin(url, lesson, 'imports');
         assert.equal(answer.status, 200);
         waits.push(performance.now() - began);
     }

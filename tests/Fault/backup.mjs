@@ -1,6 +1,5 @@
 // A backup made while a screen logs, checked, and restored into another home: every page tells the same.
 import assert from 'node:assert/strict';
-import { randomUUID } from 'node:crypto';
 import {
     appendFileSync,
     cpSync,
@@ -14,7 +13,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
-import { Client, coinStair, wait } from './client.mjs';
+import { Client, coinStair, logCoin, wait } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const folder = mkdtempSync(join(tmpdir(), 'coin-stair-backup-'));
@@ -62,28 +61,13 @@ test('made under load, it holds what one moment held', async (context) => {
     await client.signIn();
     const lesson = await client.lesson(3);
     loaded = lesson;
-    const step = lesson.data.steps.find(({ treads }) => treads.length > 0).id;
     let writing = true;
     let written = 0;
     const writer = (async () => {
         while (writing) {
-            const entry = {
-                id: randomUUID(),
-                step,
-                kind: 'coin',
-                tempo: 60,
-                at: Date.now(),
-                count: 1,
-                text: '',
-                device: 'load',
-            };
-            await fetch(`${url}/lessons/${lesson.number}/log?after=1000000`, {
-                method: 'POST',
-                headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': lesson.data.key },
-                body: JSON.stringify({ entries: [entry] }),
-            });
+            const { id } = await logCoin(url, lesson, 'load');
             written++;
-            (backing ? during : before).push(entry.id);
+            (backing ? during : before).push(id);
         }
     })();
     await wait(500);

@@ -1,6 +1,6 @@
 // A client without a browser: signs in, asks for pages, begins lessons, and logs as a tablet does.
 import { execFile, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -33,6 +33,22 @@ export const children = (pid) =>
         .split(/\s+/)
         .filter(Boolean)
         .map(Number);
+
+/**
+ * Sends one coin of a lesson that Client.lesson() gave.
+ *
+ * @returns {Promise<{id: string, answer: Response}>}
+ */
+export async function logCoin(url, { number, data }, device) {
+    const step = data.steps.find(({ treads }) => treads.length > 0).id;
+    const entry = { id: randomUUID(), step, kind: 'coin', tempo: 60, at: Date.now(), count: 1, text: '', device };
+    const answer = await fetch(`${url}/lessons/${number}/log?after=1000000`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': data.key },
+        body: JSON.stringify({ entries: [entry] }),
+    });
+    return { id: entry.id, answer };
+}
 
 /** The folder of the sockets of a home, as bin/lib/home.sh names it. */
 export function runFolder(home) {

@@ -58,11 +58,11 @@ final class AccountTest extends WebCase
     {
         $piece = $this->piece();
         $form = $this->browser->request('GET', '/account')->selectButton('Change the words')->form();
-        $this->browser->submit($form, ['words_form[words]' => 'en_GB']);
+        $this->browser->submit($form, ['words[words]' => 'en_GB']);
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
         self::assertSelectorTextContains('#map-title', 'Bars');
         $form = $this->browser->request('GET', '/account')->selectButton('Change the words')->form();
-        $this->browser->submit($form, ['words_form[words]' => '']);
+        $this->browser->submit($form, ['words[words]' => '']);
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
         self::assertSelectorTextContains('#map-title', 'Measures');
     }
@@ -173,7 +173,7 @@ final class AccountTest extends WebCase
     private function changeEmail(string $email): void
     {
         $form = $this->browser->request('GET', '/account')->selectButton('Change the address')->form();
-        $this->browser->submit($form, ['email_form[email]' => $email, 'email_form[current]' => 'long-enough-4']);
+        $this->browser->submit($form, ['address[email]' => $email, 'address[current]' => 'long-enough-4']);
     }
 
     private function signsIn(string $email, string $password, bool $anew = true): bool

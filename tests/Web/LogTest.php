@@ -85,6 +85,17 @@ final class LogTest extends WebCase
         self::assertLessThanOrEqual($answer['now'], $times[1]);
     }
 
+    public function testTheZoneOfTheDatabaseMovesNoTime(): void
+    {
+        $lesson = $this->lesson();
+        $this->entities()->getConnection()->executeStatement("SET time_zone = '-05:00'");
+        $entry = $this->entry($lesson, 'coin');
+        $this->send($lesson, [$entry]);
+        $told = $this->answer()['entries'][0];
+        self::assertIsArray($told);
+        self::assertSame($entry['at'], $told[4], 'it happened when it happened');
+    }
+
     public function testWhatComesWhenTheLessonIsAcceptedIsTakenAndTheRecordSaysSo(): void
     {
         $lesson = $this->lesson();

@@ -24,19 +24,27 @@ final readonly class PutAwayRepository
     }
 
     /**
+     * What a list shows of each, asked for at once.
+     *
      * @param class-string<CanBePutAway> $what
      *
-     * @return list<CanBePutAway>
+     * @return list<array{id: int, title: string, class: string, day: \DateTimeImmutable|null}>
      */
     public function all(string $what): array
     {
-        /** @var list<CanBePutAway> $rows */
+        $shown = match ($what) {
+            Piece::class => "r.title title, '' class, r.putAwayAt day FROM $what r",
+            SchoolClass::class => "r.name title, '' class, r.putAwayAt day FROM $what r",
+            Lesson::class => "p.title title, c.name class, r.day day FROM $what r JOIN r.piece p JOIN r.class c",
+            default => "p.title title, c.name class, r.putAwayAt day FROM $what r JOIN r.piece p JOIN r.class c",
+        };
+        /** @var list<array{id: int, title: string, class: string, day: \DateTimeImmutable}> $rows */
         $rows = $this->entities
-            ->createQuery("SELECT r FROM $what r WHERE r.putAwayAt IS NOT NULL ORDER BY r.putAwayAt DESC, r.id DESC")
+            ->createQuery("SELECT r.id, $shown WHERE r.putAwayAt IS NOT NULL ORDER BY r.putAwayAt DESC, r.id DESC")
             ->setMaxResults(self::LIMIT)
-            ->getResult();
+            ->getArrayResult();
 
-        return $rows;
+        return array_map(static fn (array $row): array => ['day' => Lesson::class === $what ? $row['day'] : null] + $row, $rows);
     }
 
     /**

@@ -13,7 +13,7 @@ use Symfony\Component\Form\FormBuilderInterface;
  *
  * @extends AbstractType<array{words?: string|null}>
  */
-final class WordsForm extends AbstractType
+final class WordsType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {

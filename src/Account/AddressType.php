@@ -6,9 +6,7 @@ namespace App\Account;
 
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\EmailType;
-use Symfony\Component\Form\Extension\Core\Type\PasswordType;
 use Symfony\Component\Form\FormBuilderInterface;
-use Symfony\Component\Security\Core\Validator\Constraints\UserPassword;
 use Symfony\Component\Validator\Constraints\Email;
 use Symfony\Component\Validator\Constraints\Length;
 use Symfony\Component\Validator\Constraints\NotBlank;
@@ -18,7 +16,7 @@ use Symfony\Component\Validator\Constraints\NotBlank;
  *
  * @extends AbstractType<array{email?: string, current?: string}>
  */
-final class EmailForm extends AbstractType
+final class AddressType extends AbstractType
 {
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
@@ -28,14 +26,6 @@ final class EmailForm extends AbstractType
                 'attr' => ['autocomplete' => 'username', 'maxlength' => 180],
                 'constraints' => [new NotBlank(), new Email(), new Length(max: 180)],
             ])
-            ->add('current', PasswordType::class, [
-                'label' => 'Present password',
-                'attr' => ['autocomplete' => 'current-password'],
-                'constraints' => [
-                    new NotBlank(),
-                    new Length(max: 200),
-                    new UserPassword(message: 'This is not the present password.'),
-                ],
-            ]);
+            ->add('current', PresentPasswordType::class);
     }
 }

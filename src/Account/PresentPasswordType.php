@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Account;
+
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\PasswordType;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Security\Core\Validator\Constraints\UserPassword;
+use Symfony\Component\Validator\Constraints\Length;
+use Symfony\Component\Validator\Constraints\NotBlank;
+
+/**
+ * The password that somebody who is signed in has now: asked for before it or the address is changed.
+ *
+ * @extends AbstractType<string>
+ */
+final class PresentPasswordType extends AbstractType
+{
+    public function configureOptions(OptionsResolver $resolver): void
+    {
+        $resolver->setDefaults([
+            'label' => 'Present password',
+            'attr' => ['autocomplete' => 'current-password'],
+            'constraints' => [
+                new NotBlank(),
+                new Length(max: NewPasswordType::LONGEST),
+                new UserPassword(message: 'This is not the present password.'),
+            ],
+        ]);
+    }
+
+    public function getParent(): string
+    {
+        return PasswordType::class;
+    }
+}
