@@ -20,9 +20,6 @@ use Symfony\Component\Validator\Constraints\PasswordStrength;
  */
 final class NewPasswordType extends AbstractType
 {
-    /** A hash of more would cost the server more than the one who sends it. */
-    public const LONGEST = 200;
-
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         if (true === $options['asks_current']) {
@@ -39,7 +36,7 @@ final class NewPasswordType extends AbstractType
             'second_options' => ['label' => 'The new password again'],
             'constraints' => [
                 new NotBlank(),
-                new Length(min: 10, max: self::LONGEST),
+                new Length(min: 10, max: PresentPasswordType::LONGEST),
                 new PasswordStrength(
                     minScore: PasswordStrength::STRENGTH_MEDIUM,
                     message: 'This password is too easy to guess. Make it longer.',

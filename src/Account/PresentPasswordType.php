@@ -18,6 +18,9 @@ use Symfony\Component\Validator\Constraints\NotBlank;
  */
 final class PresentPasswordType extends AbstractType
 {
+    /** Letters of any password: a hash of more would cost the server more than the one who sends it. */
+    public const LONGEST = 200;
+
     public function configureOptions(OptionsResolver $resolver): void
     {
         $resolver->setDefaults([
@@ -25,7 +28,7 @@ final class PresentPasswordType extends AbstractType
             'attr' => ['autocomplete' => 'current-password'],
             'constraints' => [
                 new NotBlank(),
-                new Length(max: NewPasswordType::LONGEST),
+                new Length(max: self::LONGEST),
                 new UserPassword(message: 'This is not the present password.'),
             ],
         ]);

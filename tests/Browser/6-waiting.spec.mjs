@@ -42,7 +42,7 @@ test('two coins without a network, the tab closed: the next page sends them', as
     await signIn(page);
     const lesson = await openLesson(page);
     // The step is begun, so that from here on only coins wait.
-    const taken = page.waitForResponse((answer) => answer.request().method() === 'POST');
+    const taken = page.waitForResponse((answer) => answer.request().postData()?.includes('"coin"') ?? false);
     await page.keyboard.press('c');
     await taken;
     const before = await coinsOf(page, lesson);

@@ -103,7 +103,11 @@ test('six files that take long do not hold up a coin', { timeout: 60_000 }, asyn
     const imports = Promise.all(
         ['One', 'Two', 'Three', 'Four', 'Five', 'Six'].map((title) =>
             client
-                .post('/library/new', { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` })
+                .post(
+                    '/library/new',
+                    { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` },
+                    { signal: AbortSignal.timeout(50_000) },
+                )
                 .then((answer) => answer.status),
         ),
     ).finally(() => {

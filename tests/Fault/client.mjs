@@ -101,12 +101,14 @@ export class Client {
     /**
      * @param {string} path
      * @param {Record<string, string>} fields
+     * @param {RequestInit} options such as a longer time to wait
      */
-    post(path, fields = {}) {
+    post(path, fields = {}, options = {}) {
         return this.ask(path, {
             method: 'POST',
             headers: { Origin: this.url },
             body: new URLSearchParams({ ...fields, _token: this.token }),
+            ...options,
         });
     }
 
