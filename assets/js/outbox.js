@@ -1,6 +1,7 @@
 // What this device logged and the server does not have yet, of every lesson: kept in the browser's database until the server says that
 // it has it, and sent by whatever page of the application is open.
 import { openDB } from 'idb';
+import { jot, jotted, strike } from './journal.js';
 
 /** @typedef {import('./lesson/types.js').Entry} Entry */
 /** @typedef {import('./lesson/types.js').Row} Row */
@@ -25,8 +26,21 @@ function open() {
     });
 }
 
+/**
+ * @param {import('idb').IDBPDatabase} database
+ * @param {number} lesson
+ * @param {Entry} entry
+ */
+async function keep(database, lesson, entry) {
+    await database.put('waiting', { id: entry.id, lesson, entry });
+    strike(entry.id);
+}
+
 export class Outbox {
-    #database = open();
+    #database = open().then(async (database) => {
+        await Promise.all(jotted().map((row) => keep(database, row.lesson, row.entry)));
+        return database;
+    });
     /** Other pages of this browser hear when something waits or was sent. */
     #channel = new BroadcastChannel(CHANGED);
     signedOut = false;
@@ -59,7 +73,8 @@ export class Outbox {
      * @param {Entry} entry
      */
     async add(lesson, entry) {
-        await (await this.#database).put('waiting', { id: entry.id, lesson, entry });
+        jot(lesson, entry);
+        await keep(await this.#database, lesson, entry);
         this.#tell();
     }
 
@@ -161,6 +176,7 @@ export class Outbox {
         /** @type {News} */
         const news = await answer.json();
         const ids = sent.map(({ id }) => id);
+        ids.forEach(strike);
         if (ids.length > 0) {
             await this.#settle(lesson, sent, news.refused).catch(() => {});
             this.#tell();

@@ -61,6 +61,28 @@ test('two coins without a network, the tab closed: the next page sends them', as
     await expect.poll(() => coinsOf(next, lesson)).toBe(before + 2);
 });
 
+test('a coin is kept from the moment in which it is seen', async ({ page, context }) => {
+    await signIn(page);
+    const lesson = await openLesson(page);
+    const before = await coinsOf(page, lesson);
+    await openLesson(page);
+    await expect(page.locator('.room')).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
+    await context.setOffline(true);
+    for (let load = 0; load < 5; load++) {
+        const loaded = page.waitForEvent('load');
+        await page.evaluate(() => {
+            document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'c', bubbles: true }));
+            location.reload();
+        });
+        await loaded;
+        await page.locator('.stave svg.engraved').waitFor();
+    }
+    await expect(page.locator('[data-room=saved]')).toContainText('waiting to be sent');
+    await context.setOffline(false);
+    await expect(page.locator('[data-room=saved]')).toHaveText('all saved', { timeout: 15_000 });
+    expect(await coinsOf(page, lesson)).toBe(before + 5);
+});
+
 test('one bad entry is named, the others are sent', async ({ page, context }) => {
     await signIn(page);
     const lesson = await openLesson(page);
