@@ -41,9 +41,35 @@ final readonly class Fingering
         foreach ($notes as $note) {
             [$layers[], $troubles[]] = self::layer($note, $fingerboard, $everywhere, $policy, $cost);
         }
+        $layers = self::onOpenStrings($layers) ?? $layers;
         [$choices, $total] = self::cheapest($notes, $layers, $policy, $cost, $hands);
 
         return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
+    }
+
+    /**
+     * A line that can be played on open strings alone is played so.
+     *
+     * @param list<list<Candidate>> $layers
+     *
+     * @return list<list<Candidate>>|null none if some note has no open string
+     */
+    private static function onOpenStrings(array $layers): ?array
+    {
+        $open = [];
+        foreach ($layers as $layer) {
+            // The hand has nothing to do: one place of it is enough.
+            $strings = array_filter(
+                $layer,
+                static fn (Candidate $one): bool => $one->isOpen() && [] === $one->upper && $one->hand === $layer[0]->hand,
+            );
+            if ([] === $strings) {
+                return null;
+            }
+            $open[] = array_values($strings);
+        }
+
+        return $open;
     }
 
     /**
@@ -64,15 +90,15 @@ final readonly class Fingering
             }
             $note = $notes[$index];
             $total += self::noteCost($policy, $cost, $hands, $choice, $note);
-            if (null !== $before && null !== $from) {
-                $move = $cost->move($before, $choice, $note->slurredFrom, self::isHurried($from, $note, $policy));
-                $total += $note->fresh ? FingeringCost::AFTER_REST * $move : $move;
-            }
+            $total +=
+                null === $before || null === $from
+                    ? $cost->end($choice)
+                    : $cost->move($before, $choice, $note->slurredFrom, self::isHurried($from, $note, $policy), $note->fresh);
             $before = $choice;
             $from = $note;
         }
 
-        return $total;
+        return $total + (null === $before ? 0.0 : $cost->end($before));
     }
 
     /** There is time to lift a finger between two notes, and the policy has it lifted. */
@@ -211,7 +237,9 @@ final readonly class Fingering
                 $layer,
             );
             if (null === $lastIndex) {
-                $totals = $own;
+                foreach ($layer as $at => $candidate) {
+                    $totals[] = $own[$at] + $cost->end($candidate);
+                }
                 $back[$index] = array_fill(0, \count($layer), 0);
                 $lastIndex = $index;
                 $lastKey = $key;
@@ -219,15 +247,14 @@ final readonly class Fingering
             }
             $hop = self::isHurried($notes[$lastIndex], $note, $policy);
             $matrix = $moves[
-                $lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '')
+                $lastKey.' '.$key.($note->slurredFrom ? ' s' : ' ').($hop ? 'h' : '').($note->tiedFrom ? 't' : '').($note->fresh ? 'f' : '')
             ] ??= self::matrix($layers[$lastIndex], $layer, $note, $hop, $cost);
-            $weight = $note->fresh ? FingeringCost::AFTER_REST : 1.0;
             $next = $from = [];
             foreach ($matrix as $to => $column) {
                 $best = \INF;
                 $bestFrom = 0;
                 foreach ($column as $at => $move) {
-                    $total = $totals[$at] + $weight * $move;
+                    $total = $totals[$at] + $move;
                     if ($total < $best - 1e-9) {
                         $best = $total;
                         $bestFrom = $at;
@@ -244,6 +271,9 @@ final readonly class Fingering
         $choices = array_fill(0, \count($layers), null);
         if (null === $lastIndex || [] === $totals) {
             return [$choices, 0.0];
+        }
+        foreach ($layers[$lastIndex] as $at => $candidate) {
+            $totals[$at] += $cost->end($candidate);
         }
         $total = min($totals);
         $at = (int) array_search($total, $totals, true);
@@ -268,7 +298,9 @@ final readonly class Fingering
             $column = [];
             foreach ($before as $earlier) {
                 $column[] =
-                    $note->tiedFrom && !$earlier->sameSpot($candidate) ? \INF : $cost->move($earlier, $candidate, $note->slurredFrom, $hop);
+                    $note->tiedFrom && !$earlier->sameSpot($candidate)
+                        ? \INF
+                        : $cost->move($earlier, $candidate, $note->slurredFrom, $hop, $note->fresh);
             }
             $matrix[] = $column;
         }

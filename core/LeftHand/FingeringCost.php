@@ -20,8 +20,12 @@ final readonly class FingeringCost
     /** The first finger leads a shift along the string well; the others slide. */
     private const SHIFT_ON_WEAK_FINGER = 2.0;
     private const SHIFT_SEMITONE = 1.0;
-    private const STRETCHED = 0.5;
+    /** Off a shift that arrives on the first finger or leaves from an open string. */
+    private const SHIFT_LED = 2.0;
+    private const STRETCHED = 1.0;
     private const SHAPE = 2.0;
+    /** Cello: from 3 to a stretched 4 or back, the whole step that no hand has between them. */
+    private const THIRD_TO_STRETCHED_FOURTH = 1.0;
     /** Share of it to let go of a stretch: a hand closes by itself. */
     private const SHAPE_CLOSING = 0.5;
     /** Share of it before or after an open string, while which the hand is free to close. */
@@ -35,11 +39,15 @@ final readonly class FingeringCost
     private const REPEATED_ELSEWHERE = 5.0;
     private const FOURTH_AVOIDED = 8.0;
     private const FOURTH_CROSSING = 1.5;
+    /** More for each neighbor that is not a stopped note of its string: it serves there and back only. */
+    private const FOURTH_LED_ELSEWHERE = 1.75;
+    /** More on a long note: there is time to cross, and an open string rings. */
+    private const FOURTH_CROSSING_LONG = 2.5;
     private const FOURTH_LONG = 3.0;
     private const OPEN_ON_LONG = 6.0;
     private const TOP_OPEN = 3.0;
-    /** After a long rest, a phrase mark or the end of a slur. */
-    public const AFTER_REST = 0.5;
+    /** What a move costs after a long rest, a phrase mark or the end of a slur. */
+    private const AFTER_REST = 0.5;
 
     private bool $upper;
     /** @var list<int> MIDI numbers of the open strings */
@@ -68,9 +76,15 @@ final readonly class FingeringCost
     }
 
     /** Of going from one note to the next. */
-    public function move(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false): float
+    public function move(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false, bool $fresh = false): float
     {
-        return array_sum($this->moveParts($from, $to, $inSlur, $hop));
+        return array_sum($this->moveParts($from, $to, $inSlur, $hop, $fresh));
+    }
+
+    /** Of standing at an end of the line. */
+    public function end(Candidate $candidate): float
+    {
+        return array_sum($this->endParts($candidate));
     }
 
     /** A choice that the policy for open strings and fourth fingers does not speak against. */
@@ -79,6 +93,14 @@ final readonly class FingeringCost
         $parts = $this->noteParts($candidate, $long);
 
         return ($parts['open'] ?? 0.0) <= 0.0 && ($parts['fourth'] ?? 0.0) < self::FOURTH_AVOIDED;
+    }
+
+    /** @return array<string, float> of an end of the line, by what is paid for */
+    public function endParts(Candidate $candidate): array
+    {
+        $fourths = \count(array_filter($candidate->stops(), $this->isToSaveACrossing(...)));
+
+        return 0 === $fourths ? [] : ['fourth' => $fourths * self::FOURTH_LED_ELSEWHERE];
     }
 
     /** @return array<string, float> by what is paid for */
@@ -99,7 +121,7 @@ final readonly class FingeringCost
         if (!$this->upper) {
             return $parts;
         }
-        if (4 === $candidate->finger && Placement::Natural === $candidate->placement && $this->hands[$candidate->hand]->isFirst()) {
+        if ($this->isNaturalFourth($candidate)) {
             $parts['fourth'] = $this->fourth($long, 1 === $candidate->string);
         } elseif ((4 === $candidate->finger && Placement::Low === $candidate->placement) || Placement::High === $candidate->placement) {
             $parts['placement'] = 1 === $this->level ? 2.0 : 1.0;
@@ -113,11 +135,30 @@ final readonly class FingeringCost
     /**
      * From or to a chord it is the cheapest move between two of their notes.
      *
-     * @param bool $hop a finger that goes to the next string is lifted, even across a fifth
+     * @param bool $hop   a finger that goes to the next string is lifted, even across a fifth
+     * @param bool $fresh the hand has time before it
      *
      * @return array<string, float> by what is paid for
      */
-    public function moveParts(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false): array
+    public function moveParts(Candidate $from, Candidate $to, bool $inSlur, bool $hop = false, bool $fresh = false): array
+    {
+        $parts = $this->cheapestMove($from, $to, $inSlur, $hop);
+        if ($fresh) {
+            $parts = array_map(static fn (float $part): float => self::AFTER_REST * $part, $parts);
+        }
+        // Time to move makes no fourth finger more welcome.
+        $elsewhere =
+            (int) ($this->isToSaveACrossing($from) && !self::isStoppedOn($from->string, $to)) +
+            (int) ($this->isToSaveACrossing($to) && !self::isStoppedOn($to->string, $from));
+        if ($elsewhere > 0) {
+            $parts['fourth'] = $elsewhere * self::FOURTH_LED_ELSEWHERE;
+        }
+
+        return $parts;
+    }
+
+    /** @return array<string, float> */
+    private function cheapestMove(Candidate $from, Candidate $to, bool $inSlur, bool $hop): array
     {
         if ([] === $from->upper && [] === $to->upper) {
             return $this->singleMove($from, $to, $inSlur, $hop);
@@ -166,8 +207,13 @@ final readonly class FingeringCost
                 $parts['shape'] =
                     self::SHAPE *
                     ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : ('closed' === $after->shape ? self::SHAPE_CLOSING : 1.0));
+                if (0 === $distance && 7 === $from->finger + $to->finger && 2 === abs($from->semitones - $to->semitones)) {
+                    $parts['shape'] += self::THIRD_TO_STRETCHED_FOURTH;
+                }
             } else {
-                $parts['shift'] = self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base);
+                $led = 1 === $to->finger || $from->isOpen();
+                $parts['shift'] =
+                    self::SHIFT + self::SHIFT_SEMITONE * abs($before->base - $after->base) - ($led ? self::SHIFT_LED : 0.0);
                 if ($from->finger === $to->finger && $to->finger > 1 && 0 === $distance) {
                     $parts['slide'] = self::SHIFT_ON_WEAK_FINGER;
                 }
@@ -181,8 +227,31 @@ final readonly class FingeringCost
     {
         return match ($this->policy) {
             OpenStringPolicy::Open => self::FOURTH_AVOIDED,
-            OpenStringPolicy::Crossing => self::FOURTH_CROSSING,
+            OpenStringPolicy::Crossing => self::FOURTH_CROSSING + ($long ? self::FOURTH_CROSSING_LONG : 0.0),
             OpenStringPolicy::Long => $long || $forTopOpen ? self::FOURTH_LONG : self::FOURTH_AVOIDED,
         };
+    }
+
+    /** The place that the next open string has as well. */
+    private function isNaturalFourth(Candidate $candidate): bool
+    {
+        return 4 === $candidate->finger && Placement::Natural === $candidate->placement && $this->hands[$candidate->hand]->isFirst();
+    }
+
+    /** A fourth finger that is there for no other reason. */
+    private function isToSaveACrossing(Candidate $candidate): bool
+    {
+        return $this->upper && OpenStringPolicy::Crossing === $this->policy && $this->isNaturalFourth($candidate);
+    }
+
+    private static function isStoppedOn(int $string, Candidate $candidate): bool
+    {
+        foreach ($candidate->stops() as $stop) {
+            if ($stop->string === $string && !$stop->isOpen()) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -69,6 +69,7 @@ final readonly class FingeringPolicy
             $this->instrument,
             $this->positions ?? HandFrames::positions($this->instrument, $this->level),
             $this->bassHand,
+            $this->level,
         );
     }
 
@@ -84,6 +85,7 @@ final readonly class FingeringPolicy
                 $this->instrument,
                 array_values(array_diff(HandFrames::positions($this->instrument), $positions)),
                 $this->bassHand,
+                $this->level,
             ),
         ];
     }

@@ -11,7 +11,7 @@ final class HandFrames
 {
     /** Placements of first position on violin and viola: semitones above the open string. */
     private const UPPER = [
-        1 => [[1, Placement::Low], [2, Placement::Natural]],
+        1 => [[1, Placement::Low], [2, Placement::Natural], [3, Placement::High]],
         2 => [[3, Placement::Low], [4, Placement::Natural]],
         3 => [[4, Placement::Low], [5, Placement::Natural], [6, Placement::High]],
         4 => [[6, Placement::Low], [7, Placement::Natural], [8, Placement::Stretched]],
@@ -20,8 +20,10 @@ final class HandFrames
     public const LEVELS = 4;
     /** First year of what no year has by itself, only a teacher's choice. */
     private const BY_CHOICE = 5;
-    /** Positions of violin and viola: semitones and letters above first position, cost of a note, first level. */
-    private const UPPER_POSITIONS = ['I' => [0, 1, 0.0, 1], 'III' => [3, 3, 2.0, 3], 'II' => [2, 2, 2.0, 4], 'half' => [-1, 0, 2.0, 4]];
+    /** Positions of violin and viola: semitones and letters above first position, cost of a note once the level allows it, first level. */
+    private const UPPER_POSITIONS = ['I' => [0, 1, 0.0, 1], 'III' => [3, 3, 0.5, 3], 'II' => [2, 2, 1.0, 4], 'half' => [-1, 0, 0.75, 4]];
+    /** Cost of a note in a position of violin or viola before its level. */
+    private const BEFORE_ITS_LEVEL = 2.0;
     /** Positions of the cello and the bass: where the first finger sits, cost of a note, first level. */
     private const CELLO_POSITIONS = [
         'I' => [2, 0.0, 1],
@@ -44,17 +46,22 @@ final class HandFrames
 
     /**
      * @param list<string> $positions that are allowed; the first always is
+     * @param int          $level     year of playing, 1 to 4
      *
      * @return list<HandFrame>
      */
-    public static function allOf(Instrument $instrument, array $positions, BassHand $bassHand = BassHand::OneTwoFour): array
-    {
+    public static function allOf(
+        Instrument $instrument,
+        array $positions,
+        BassHand $bassHand = BassHand::OneTwoFour,
+        int $level = self::LEVELS,
+    ): array {
         $positions[] = 'I';
 
         return match ($instrument) {
             Instrument::Cello => self::cello($positions),
             Instrument::Bass => self::bass($positions, $bassHand),
-            default => self::upper($positions),
+            default => self::upper($positions, $level),
         };
     }
 
@@ -79,10 +86,10 @@ final class HandFrames
      *
      * @return list<HandFrame>
      */
-    private static function upper(array $positions): array
+    private static function upper(array $positions, int $level): array
     {
         $hands = [];
-        foreach (self::UPPER_POSITIONS as $position => [$semitones, $letters, $cost]) {
+        foreach (self::UPPER_POSITIONS as $position => [$semitones, $letters, $cost, $from]) {
             if (\in_array($position, $positions, true)) {
                 $fingers = [];
                 foreach (self::UPPER as $finger => $places) {
@@ -92,7 +99,8 @@ final class HandFrames
                         }
                     }
                 }
-                $hands[] = new HandFrame($position, 'closed', 2 + $semitones, $fingers, $letters, $cost);
+                $noteCost = $level >= $from ? $cost : self::BEFORE_ITS_LEVEL;
+                $hands[] = new HandFrame($position, 'closed', 2 + $semitones, $fingers, $letters, $noteCost);
             }
         }
 

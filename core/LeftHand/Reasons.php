@@ -6,24 +6,9 @@ namespace CoinStair\Core\LeftHand;
 
 use CoinStair\Core\Score\Notice;
 
-/** Why a note is fingered as it is: one sentence, made from the cost that decided (handbook 3). */
+/** Why a note is fingered as it is: the cost that decided against the next best place (handbook 3). */
 final class Reasons
 {
-    private const SENTENCES = [
-        'crossing' => 'Saves crossing to another string: {other} would do it too.',
-        'same finger' => 'Keeps one finger from moving to the next string: {other} would ask for it.',
-        'repeated' => 'The note is repeated where it was; {other} would be elsewhere.',
-        'slide' => 'No finger has to slide, as it would to {other}.',
-        'shift' => 'The hand stays where it is; {other} would ask for a shift.',
-        'shape' => 'The hand keeps its shape; {other} would change it.',
-        'fourth' => 'No fourth finger is needed, as it would be for {other}.',
-        'open' => 'Not left to an open string: {other} would be one.',
-        'stretch' => 'Nothing is stretched, as it would be for {other}.',
-        'placement' => 'Avoids the less usual place of {other}.',
-        'position' => 'Stays in the usual position; {other} lies elsewhere.',
-        'tie' => 'Costs as much as {other}; the lower position and finger are taken.',
-    ];
-
     public static function tell(Fingering $fingering, int $index, FingeringPolicy $policy): Notice
     {
         $note = $fingering->notes[$index];
@@ -83,10 +68,12 @@ final class Reasons
                 Fingering::isHurried($note, $next, $policy),
             ];
             foreach ([[$before, $candidate, $note, $hops[0]], [$candidate, $after, $next, $hops[1]]] as [$from, $to, $arrived, $hop]) {
-                foreach (
-                    null === $from || null === $to ? [] : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop) as $part => $value
-                ) {
-                    $sum[$part] = ($sum[$part] ?? 0.0) + $value * ($arrived->fresh ? FingeringCost::AFTER_REST : 1.0);
+                $paid =
+                    null === $from || null === $to
+                        ? $cost->endParts($candidate)
+                        : $cost->moveParts($from, $to, $arrived->slurredFrom, $hop, $arrived->fresh);
+                foreach ($paid as $part => $value) {
+                    $sum[$part] = ($sum[$part] ?? 0.0) + $value;
                 }
             }
 
@@ -111,7 +98,7 @@ final class Reasons
             }
         }
 
-        return new Notice(0, 0, self::SENTENCES[$decisive], ['other' => self::name($fingering, $other)]);
+        return FingerAdvice::tell($fingering, $index, $decisive, $other);
     }
 
     private static function neighbour(Fingering $fingering, int $index, int $step): ?Candidate
@@ -123,21 +110,6 @@ final class Reasons
         }
 
         return null;
-    }
-
-    private static function name(Fingering $fingering, Candidate $candidate): string
-    {
-        $string = $fingering->fingerboard->stringName($candidate->string);
-        $position = $fingering->hands[$candidate->hand];
-
-        return $candidate->isOpen()
-            ? "open $string"
-            : trim(
-                $string.
-                    ' '.
-                    (Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').
-                    $candidate->finger,
-            ).($position->isFirst() ? '' : " in $position->position");
     }
 
     /** What is told of a note beside its reason. */
@@ -161,7 +133,7 @@ final class Reasons
             ),
             FingerTrouble::Outside => new Notice(0, 0, '{letter} is taken with {choice}, outside the hands that this class uses.', [
                 'letter' => $note->pitch->letterName(),
-                'choice' => null === $choice ? '' : self::name($fingering, $choice),
+                'choice' => null === $choice ? '' : FingerAdvice::name($fingering, $choice),
             ]),
         };
     }

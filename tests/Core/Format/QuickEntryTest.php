@@ -35,6 +35,8 @@ final class QuickEntryTest extends TestCase
         yield 'violin in G' => [Instrument::Violin, 'G', 'D3 A0 1 2 | 3 E0 1 2', 'G4 A4 B4 C5 D5 E5 F#5 G5'];
         yield 'the example of the grammar' => [Instrument::Violin, 'G', 'G0 G1 Gl2 D0 |', 'G3 A3 Bb3 D4'];
         yield 'low, high, stretched, natural' => [Instrument::Violin, 'F', 'A1 l1 h3 n2 | x4 l4 E0 l1', 'Bb4 Bb4 D#5 C#5 E#5 Eb5 E5 F5'];
+        yield 'a high first finger' => [Instrument::Violin, 'D', 'D0 h1 2 3 | Ah1 2 3 E0', 'D4 E#4 F#4 G4 B#4 C#5 D5 E5'];
+        yield 'from the key' => [Instrument::Violin, 'F#', 'D1 2 3 A1 |', 'E#4 F#4 G#4 B4'];
         yield 'viola on C and G' => [Instrument::Viola, 'G', 'C0 1 2 3 | G0 1 2 3', 'C3 D3 E3 F#3 G3 A3 B3 C4'];
         yield 'cello in D, closed' => [Instrument::Cello, 'D', 'D0 1 3 4 | A0 1 3 4', 'D3 E3 F#3 G3 A3 B3 C#4 D4'];
         yield 'cello in A, the key stretches the hand' => [Instrument::Cello, 'A', 'G1 2 4 D0 | 1 x2 x4 A0', 'A2 B2 C#3 D3 E3 F#3 G#3 A3'];
@@ -105,7 +107,7 @@ final class QuickEntryTest extends TestCase
             'D0 D7 D0:3 |',
             ['1:4:2 "D7" is no finger; one such as G1, Dl2 or 3:2 was expected.'],
         ];
-        yield 'no such place' => [EntryMode::Fingers, 'D0:4 h1 |', ['1:6:2 Finger 1 has no high place on the violin.']];
+        yield 'no such place' => [EntryMode::Fingers, 'D0:4 h2 |', ['1:6:2 Finger 2 has no high place on the violin.']];
         yield 'five beats of fingers, in the second line' => [
             EntryMode::Fingers,
             "D0:4 |\nD0 1 2 3 A0 |",

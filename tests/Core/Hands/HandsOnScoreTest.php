@@ -60,7 +60,7 @@ final class HandsOnScoreTest extends TestCase
     {
         $why = array_values(HandsOnScore::why($this->hands(Instrument::Violin), 0, 3)[0]);
         self::assertSame(
-            ['of' => ['D'], 'reason' => 'No fourth finger is needed, as it would be for G 4.'],
+            ['of' => ['D'], 'reason' => 'Open D, let it ring.'],
             ['of' => $why[0]['of'], 'reason' => $why[0]['reason']->text()],
         );
         self::assertSame(\count($why), \count(array_unique(array_map(static fn (array $one): string => $one['reason']->text(), $why))));

@@ -97,9 +97,16 @@ final class FingerMarksTest extends TestCase
     public static function reasons(): iterable
     {
         yield 'the only place' => ['violin', 'E z3|', 0, 'The only place for E in these hands.'];
-        yield 'an open string' => ['violin', 'G A B z|', 1, 'No fourth finger is needed, as it would be for D 4.'];
-        yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Saves crossing to another string: open A would do it too.', 'crossing'];
-        yield 'a long note' => ['violin', 'c e2 d|', 1, 'Not left to an open string: open E would be one.', 'long'];
+        yield 'an open string' => ['violin', 'G A B z|', 1, 'Open A, let it ring.'];
+        yield 'an open string of a long note' => ['violin', 'E A2 E|', 1, 'Open A, let it ring: there is time to cross.', 'crossing', 2];
+        yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Fourth finger: saves crossing to A and back.', 'crossing'];
+        yield 'a long note' => ['violin', 'c e2 d|', 1, 'Fourth finger: a long note can sing on it, but not on the open E.', 'long'];
+        yield 'no stretch yet' => ['cello', 'G,,A,,B,,A,,|G,,A,,B,,^C,|', 2, 'B with 3; open the hand only for C♯.'];
+        yield 'a stretch that is due' => ['cello', 'G,,A,,B,,A,,|G,,A,,B,,^C,|', 6, 'B with stretched 2: the hand is open for C♯.'];
+        $scale = "AB^cd|e^f^ga|b^c'd'2|";
+        yield 'a shift' => ['violin', $scale, 7, 'The first finger leads the hand to III, where C♯ lies.', 'crossing', 3];
+        yield 'and what stays there' => ['violin', $scale, 8, 'B with 2: the hand stays in III.', 'crossing', 3];
+        yield 'no shift' => ['cello', 'C,D,E,F,|', 3, 'F with 2: the hand stays where it is.', 'open', 3];
         yield 'printed' => ['violin', 'E !4!A E z|', 1, 'Printed in the book.'];
         yield 'a printed finger that is wrong' => [
             'violin',

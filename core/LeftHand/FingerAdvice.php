@@ -1,0 +1,223 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\LeftHand;
+
+use CoinStair\Core\Score\Notice;
+
+/** What a teacher would say of a finger, once it is known what decided for it: words that help, not the name of a cost (handbook 3). */
+final readonly class FingerAdvice
+{
+    /** Notes that are looked through for the one for which a hand is opened or moved. */
+    private const AHEAD = 32;
+
+    private function __construct(private Fingering $fingering, private int $index, private Candidate $choice)
+    {
+    }
+
+    /**
+     * @param string    $decisive what is paid for in FingeringCost; "tie" where nothing decided
+     * @param Candidate $other    the next best place
+     */
+    public static function tell(Fingering $fingering, int $index, string $decisive, Candidate $other): Notice
+    {
+        $choice = $fingering->choices[$index];
+        \assert(null !== $choice);
+        $self = new self($fingering, $index, $choice);
+
+        return match (true) {
+            'repeated' === $decisive => new Notice(0, 0, 'The same note in the same place.'),
+            $choice->isOpen() => $self->ofOpenString($decisive),
+            $self->isNaturalFourth() && \in_array($decisive, ['crossing', 'open'], true) => $self->ofFourthFinger($decisive, $other),
+            $self->isShift() => $self->ofShift(),
+            'stretch' === $decisive || 'shape' === $decisive || Placement::Stretched === $choice->placement => $self->ofStretch($other),
+            default => $self->ofStoppedNote($decisive, $other),
+        };
+    }
+
+    /** A place for people: "open A", "low 2 on D", "1 on E in III". */
+    public static function name(Fingering $fingering, Candidate $candidate): string
+    {
+        $string = $fingering->fingerboard->stringName($candidate->string);
+        $position = $fingering->hands[$candidate->hand];
+
+        return $candidate->isOpen()
+            ? "open $string"
+            : self::finger($candidate)." on $string".($position->isFirst() ? '' : " in $position->position");
+    }
+
+    private static function finger(Candidate $candidate): string
+    {
+        return (Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').$candidate->finger;
+    }
+
+    private function ofOpenString(string $decisive): Notice
+    {
+        return $this->says(
+            match (true) {
+                'crossing' === $decisive => 'Open {string}: the bow is on this string already.',
+                $this->fingering->notes[$this->index]->long => 'Open {string}, let it ring: there is time to cross.',
+                default => 'Open {string}, let it ring.',
+            },
+        );
+    }
+
+    private function ofFourthFinger(string $decisive, Candidate $other): Notice
+    {
+        return $this->says(
+            match (true) {
+                'crossing' === $decisive => 'Fourth finger: saves crossing to {other} and back.',
+                $this->fingering->notes[$this->index]->long => 'Fourth finger: a long note can sing on it, but not on the open {other}.',
+                default => 'Fourth finger: softer than the open {other}.',
+            },
+            ['other' => $this->fingering->fingerboard->stringName($other->string)],
+        );
+    }
+
+    private function ofShift(): Notice
+    {
+        $for = $this->firstBeyond($this->before()->hand ?? $this->choice->hand);
+        $goal = null === $for ? '' : ', where {for} lies';
+
+        return $this->says(
+            1 === $this->choice->finger ? "The first finger leads the hand to {position}$goal." : "The hand goes to {position}$goal.",
+            ['for' => $for ?? ''],
+        );
+    }
+
+    private function ofStretch(Candidate $other): Notice
+    {
+        $due = $this->firstStretch();
+
+        return $this->says(
+            match (true) {
+                Placement::Stretched === $this->choice->placement && null !== $due => '{letter} with {finger}: the hand is open for {due}.',
+                Placement::Stretched === $this->choice->placement => '{letter} with {finger}: the hand is open.',
+                null !== $due => '{letter} with {finger}; open the hand only for {due}.',
+                default => '{letter} with {finger}; the hand stays closed, as it would not with {other}.',
+            },
+            ['due' => $due ?? '', 'other' => self::name($this->fingering, $other)],
+        );
+    }
+
+    private function ofStoppedNote(string $decisive, Candidate $other): Notice
+    {
+        return $this->says(
+            match ($decisive) {
+                'crossing' => '{letter} with {finger}: the bow stays on {string}, where {other} would cross.',
+                'same finger' => '{letter} with {finger}: no finger has to hop, as it would to {other}.',
+                'slide' => '{letter} with {finger}: no finger slides, as it would to {other}.',
+                'shift', 'position' => $this->hand()->isFirst()
+                    ? '{letter} with {finger}: the hand stays where it is.'
+                    : '{letter} with {finger}: the hand stays in {position}.',
+                'fourth' => '{letter} with {finger}: no fourth finger is needed.',
+                'open' => '{letter} with {finger}: it can sing on, as it cannot on the open string.',
+                'placement' => '{letter} with {finger}: nearer at hand than {other}.',
+                default => '{letter} with {finger}: as near as {other}, and the lower place.',
+            },
+            ['other' => self::name($this->fingering, $other)],
+        );
+    }
+
+    /** @param array<string, string> $parameters beside those of the note itself */
+    private function says(string $template, array $parameters = []): Notice
+    {
+        $of = [
+            'letter' => $this->fingering->notes[$this->index]->pitch->letterName(),
+            'finger' => self::finger($this->choice),
+            'string' => $this->fingering->fingerboard->stringName($this->choice->string),
+            'position' => $this->hand()->position,
+        ];
+
+        return new Notice(
+            0,
+            0,
+            $template,
+            array_filter($of + $parameters, static fn (string $name): bool => str_contains($template, "{{$name}}"), \ARRAY_FILTER_USE_KEY),
+        );
+    }
+
+    private function hand(): HandFrame
+    {
+        return $this->fingering->hands[$this->choice->hand];
+    }
+
+    private function isNaturalFourth(): bool
+    {
+        return 4 === $this->choice->finger && Placement::Natural === $this->choice->placement;
+    }
+
+    private function isShift(): bool
+    {
+        $before = $this->before();
+
+        return null !== $before && $this->fingering->hands[$before->hand]->position !== $this->hand()->position;
+    }
+
+    private function before(): ?Candidate
+    {
+        for ($at = $this->index - 1; $at >= 0; --$at) {
+            if (null !== $this->fingering->choices[$at]) {
+                return $this->fingering->choices[$at];
+            }
+        }
+
+        return null;
+    }
+
+    /** Letter of the first note from this one on that a hand does not have; none if there is none near. */
+    private function firstBeyond(int $hand): ?string
+    {
+        return $this->firstAhead($this->index, fn (int $at): bool => !$this->has($at, $hand));
+    }
+
+    /** Letter of the first note from this one on for which no closed hand would do. */
+    private function firstStretch(): ?string
+    {
+        return $this->firstAhead($this->index + 1, function (int $at): bool {
+            $choice = $this->fingering->choices[$at];
+
+            return null !== $choice
+                && Placement::Stretched === $choice->placement
+                && !$this->hasClosed($at, $this->fingering->hands[$choice->hand]->position);
+        });
+    }
+
+    /** @param \Closure(int): bool $is of the note with an index */
+    private function firstAhead(int $from, \Closure $is): ?string
+    {
+        $to = min(\count($this->fingering->notes), $from + self::AHEAD);
+        for ($at = $from; $at < $to; ++$at) {
+            if ($is($at)) {
+                return $this->fingering->notes[$at]->pitch->letterName();
+            }
+        }
+
+        return null;
+    }
+
+    private function has(int $at, int $hand): bool
+    {
+        $hands = $this->fingering->hands;
+        foreach ($this->fingering->fingerboard->candidates($this->fingering->notes[$at]->pitch) as $candidate) {
+            if ($hands[$candidate->hand]->position === $hands[$hand]->position) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function hasClosed(int $at, string $position): bool
+    {
+        foreach ($this->fingering->fingerboard->candidates($this->fingering->notes[$at]->pitch) as $candidate) {
+            $hand = $this->fingering->hands[$candidate->hand];
+            if ($hand->position === $position && 'closed' === $hand->shape) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
