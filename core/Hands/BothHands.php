@@ -76,7 +76,7 @@ final readonly class BothHands
     ): self {
         $second = 60 / $tempo / $piece->beatTicks;
         $overrides ??= Overrides::none();
-        [$piece, $part, $derived] = self::part($piece, $instrument);
+        [$piece, $part, $derived] = self::part($piece, $instrument, $policies);
         $voices = Line::voices($part);
         $divided = [];
         foreach (\array_slice($voices, 1) as $voice) {
@@ -280,14 +280,14 @@ final readonly class BothHands
     }
 
     /** @return array{Piece, Part, list<HandNotice>} */
-    private static function part(Piece $piece, Instrument $instrument): array
+    private static function part(Piece $piece, Instrument $instrument, HandPolicies $policies): array
     {
         foreach ($piece->parts as $part) {
             if ($part->instrument === $instrument) {
                 return [$piece, $part, []];
             }
         }
-        $derived = PartsFromLine::of($piece, [$instrument]);
+        $derived = PartsFromLine::of($piece, [$instrument], $policies);
 
         return [
             $derived->piece,

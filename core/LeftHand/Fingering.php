@@ -80,25 +80,43 @@ final readonly class Fingering
      */
     public static function costOf(array $notes, array $choices, FingeringPolicy $policy): float
     {
+        return array_sum(self::costsOf($notes, $choices, $policy));
+    }
+
+    /**
+     * What each note of a choice costs, the move to it included.
+     *
+     * @param list<LineNote>       $notes
+     * @param list<Candidate|null> $choices
+     *
+     * @return list<float>
+     */
+    public static function costsOf(array $notes, array $choices, FingeringPolicy $policy): array
+    {
         $cost = $policy->cost();
         $hands = $policy->allHands();
-        $total = 0.0;
+        $costs = array_fill(0, \count($choices), 0.0);
         $before = $from = null;
+        $last = 0;
         foreach ($choices as $index => $choice) {
             if (null === $choice) {
                 continue;
             }
             $note = $notes[$index];
-            $total += self::noteCost($policy, $cost, $hands, $choice, $note);
-            $total +=
-                null === $before || null === $from
+            $costs[$index] =
+                self::noteCost($policy, $cost, $hands, $choice, $note) +
+                (null === $before || null === $from
                     ? $cost->end($choice)
-                    : $cost->move($before, $choice, $note->slurredFrom, self::isHurried($from, $note, $policy), $note->fresh);
+                    : $cost->move($before, $choice, $note->slurredFrom, self::isHurried($from, $note, $policy), $note->fresh));
             $before = $choice;
             $from = $note;
+            $last = $index;
+        }
+        if (null !== $before) {
+            $costs[$last] += $cost->end($before);
         }
 
-        return $total + (null === $before ? 0.0 : $cost->end($before));
+        return array_values($costs);
     }
 
     /** There is time to lift a finger between two notes, and the policy has it lifted. */

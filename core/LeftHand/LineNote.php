@@ -46,4 +46,37 @@ final readonly class LineNote
     {
         return null !== $this->setFinger || null !== $this->setString;
     }
+
+    /** The same note so many octaves up. */
+    public function octavesUp(int $octaves): self
+    {
+        return $this->with(
+            $this->pitch->octavesUp($octaves),
+            array_map(static fn (Pitch $pitch): Pitch => $pitch->octavesUp($octaves), $this->upper),
+        );
+    }
+
+    /** Without the fingers of a book or a teacher, which are those of another instrument. */
+    public function unprinted(): self
+    {
+        return $this->isPrinted() || $this->isSet() ? $this->with($this->pitch, $this->upper) : $this;
+    }
+
+    /** @param list<Pitch> $upper */
+    private function with(Pitch $pitch, array $upper): self
+    {
+        return new self(
+            $this->id,
+            $pitch,
+            $this->position,
+            $this->offset,
+            $this->at,
+            $this->length,
+            $this->slurredFrom,
+            $this->fresh,
+            $this->tiedFrom,
+            $this->long,
+            upper: $upper,
+        );
+    }
 }

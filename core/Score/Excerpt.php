@@ -32,6 +32,7 @@ final class Excerpt
                     $part->instrument,
                     $part->clef,
                     self::trim(\array_slice($part->measures, $from, \count($measures))),
+                    $part->eased,
                 );
             }
         }

@@ -83,6 +83,25 @@ final readonly class Marks
         return $marks == self::none() ? self::none() : $marks;
     }
 
+    /** The same for another instrument, whose fingers are its own. */
+    public function withoutFingers(): self
+    {
+        return [] === $this->fingers && [] === $this->strings
+            ? $this
+            : self::of(
+                $this->articulations,
+                $this->bow,
+                $this->lift,
+                [],
+                [],
+                $this->dynamic,
+                $this->hairpin,
+                $this->hairpinStop,
+                $this->words,
+                $this->lyrics,
+            );
+    }
+
     public function isNone(): bool
     {
         return $this === self::none();

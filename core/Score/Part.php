@@ -8,6 +8,7 @@ final readonly class Part
 {
     /**
      * @param list<list<Event>> $measures events of each measure, by voice, then start
+     * @param bool              $eased    a plainer part for those for whom the instrument's own is too much yet
      */
     public function __construct(
         public string $id,
@@ -15,6 +16,7 @@ final readonly class Part
         public Instrument $instrument,
         public Clef $clef,
         public array $measures,
+        public bool $eased = false,
     ) {
     }
 
@@ -27,11 +29,11 @@ final readonly class Part
     /** @param list<list<Event>> $measures as many as there are */
     public function withMeasures(array $measures): self
     {
-        return new self($this->id, $this->name, $this->instrument, $this->clef, $measures);
+        return new self($this->id, $this->name, $this->instrument, $this->clef, $measures, $this->eased);
     }
 
     public function withName(string $name): self
     {
-        return new self($this->id, $name, $this->instrument, $this->clef, $this->measures);
+        return new self($this->id, $name, $this->instrument, $this->clef, $this->measures, $this->eased);
     }
 }

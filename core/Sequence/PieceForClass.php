@@ -125,6 +125,8 @@ final class PieceForClass
             $hands = [];
             foreach ($this->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
                 $parts = array_values(array_filter($this->piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
+                // Whoever plays an eased part does not hold the others back.
+                $parts = array_values(array_filter($parts, static fn (Part $part): bool => $part->eased)) ?: $parts;
                 foreach ([] === $parts ? [''] : array_map(static fn (Part $part): string => $part->id, $parts) as $part) {
                     $hands[] = $this->hands($instrument, $part);
                 }

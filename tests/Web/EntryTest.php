@@ -11,6 +11,7 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Part;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Typing a piece, correcting it, numbering it, giving it out. */
@@ -219,6 +220,24 @@ final class EntryTest extends WebCase
             ->getRepository(Piece::class)
             ->findOneBy(['title' => 'Gate, Two']);
         self::assertCount(8, $played?->score()->parts[0]->events(0) ?? []);
+    }
+
+    public function testAnEasedPartIsAddedAndTakenOut(): void
+    {
+        $piece = $this->piece();
+        $address = "/pieces/{$piece->getId()}";
+        $this->post("$address/eased", ['year' => '1']);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.said.error', 'No part lies beyond the hands of this year.');
+        $this->post("$address/octave", ['part' => 'P1', 'from' => '2', 'last' => '2', 'octaves' => '1']);
+        $this->post("$address/octave", ['part' => 'P1', 'from' => '2', 'last' => '2', 'octaves' => '1']);
+        $this->post("$address/eased", ['year' => '1']);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.said.done', '(eased) was added');
+        $parts = $this->again($piece)->score()->parts;
+        self::assertSame([false, true], array_map(static fn (Part $part): bool => $part->eased, $parts));
+        $this->post("$address/eased", ['what' => 'none']);
+        self::assertCount(1, $this->again($piece)->score()->parts);
     }
 
     public function testAStepCanBePlayedInARhythm(): void

@@ -107,7 +107,7 @@ final class HandsTest extends WebCase
         $address = "/pieces/{$piece->getId()}/hands";
         $asked = ['instrument' => 'violin', 'for' => 'class-'.$class->getId(), 'note' => 'P1-m0-v1-1'];
         $this->browser->request('GET', $address.'/note?'.http_build_query($asked));
-        self::assertAnySelectorTextContains('p', 'A string, open. No fourth finger is needed');
+        self::assertAnySelectorTextContains('p', 'A string, open. Open A, let it ring');
         self::assertSelectorTextContains('.taken', 'A open');
         $this->post($address.'/overrides', $asked + ['set' => 'place:D4', 'whose' => 'class'], [], self::AJAX);
         self::assertResponseHeaderSame('HX-Trigger', 'hands-changed');

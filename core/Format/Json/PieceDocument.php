@@ -36,7 +36,9 @@ use CoinStair\Core\Score\Tuplet;
  *     printed?: string, meter: array{int, int}, key: array{int, string}, length: int, repeatStart?: true, repeatTimes?: int,
  *     endingStart?: list<int>, endingStop?: true, jumps?: list<string>, end?: string, rehearsal?: string, lineBreak?: true,
  * }
- * @phpstan-type PartData array{id: string, name: string, instrument: string, clef: string, measures: list<list<EventData>>}
+ * @phpstan-type PartData array{
+ *     id: string, name: string, instrument: string, clef: string, eased?: true, measures: list<list<EventData>>,
+ * }
  * @phpstan-type PieceData array{
  *     version: int, title: string, composer: string, goalTempo: int|null, goalTempoTo?: int|null, introduction?: int,
  *     introductionCounted?: bool, style?: string, beatTicks: int, measures: list<MeasureData>, parts: list<PartData>,
@@ -130,6 +132,7 @@ final class PieceDocument
             'name' => $part->name,
             'instrument' => $part->instrument->value,
             'clef' => $part->clef->value,
+            ...$part->eased ? ['eased' => true] : [],
             'measures' => array_map(static fn (array $events): array => array_map(self::eventData(...), $events), $part->measures),
         ];
     }
@@ -206,7 +209,14 @@ final class PieceDocument
             $measures[] = $measure;
         }
 
-        return new Part($data['id'], $data['name'], Instrument::from($data['instrument']), Clef::from($data['clef']), $measures);
+        return new Part(
+            $data['id'],
+            $data['name'],
+            Instrument::from($data['instrument']),
+            Clef::from($data['clef']),
+            $measures,
+            $data['eased'] ?? false,
+        );
     }
 
     /** @param EventData $data */

@@ -6,11 +6,13 @@ namespace App\Library\Piece;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Web\Version;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Hands\Transposition;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Score\PrintedNumbers;
 use CoinStair\Core\Score\Refusal;
@@ -60,7 +62,7 @@ final class ScoreController extends AbstractController
         });
     }
 
-    /** Parts for the four instruments from the first one. */
+    /** Parts for the four instruments from the first one, for the hands of a year. */
     #[Route('/parts', name: 'piece_parts', methods: ['POST'])]
     public function parts(Piece $piece, Request $request): Response
     {
@@ -69,14 +71,40 @@ final class ScoreController extends AbstractController
         return $this->change(
             $piece,
             $request,
-            static function (Score $score) use (&$notices): Score {
-                $derived = PartsFromLine::of($score, Instrument::strings());
+            static function (Score $score) use ($request, &$notices): Score {
+                $derived = PartsFromLine::of($score, Instrument::strings(), self::hands($request));
                 $notices = $derived->notices;
 
                 return $derived->piece;
             },
             $notices,
         );
+    }
+
+    /** Plainer parts for those whose own part asks for hands that their year does not have; or none any more. */
+    #[Route('/eased', name: 'piece_eased', methods: ['POST'])]
+    public function eased(Piece $piece, Request $request): Response
+    {
+        return $this->change($piece, $request, function (Score $score) use ($request): Score {
+            if ('none' === $request->request->getString('what')) {
+                return $score->withParts(array_values(array_filter($score->parts, static fn (Part $part): bool => !$part->eased)));
+            }
+            $eased = PartsFromLine::easedFor($score, self::hands($request));
+            if ([] === $eased) {
+                throw Refusal::because('No part lies beyond the hands of this year.');
+            }
+            foreach ($eased as $one) {
+                $this->addFlash('done', new Notice(0, 0, $one->how->added(), ['part' => $one->part->name]));
+            }
+
+            return PartsFromLine::joined($score, $eased);
+        });
+    }
+
+    /** Of the year that was chosen. */
+    private static function hands(Request $request): HandPolicies
+    {
+        return HandPolicies::ofLevel($request->request->getInt('year', 1));
     }
 
     #[Route('/octave', name: 'piece_octave', methods: ['POST'])]

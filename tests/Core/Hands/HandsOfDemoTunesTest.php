@@ -30,7 +30,7 @@ final class HandsOfDemoTunesTest extends TestCase
     /** @return iterable<string, array{string, string, int, int, string, string}> */
     public static function measures(): iterable
     {
-        yield '01-open-gate, bass, year 1, measure 0' => ['01-open-gate', 'bass', 1, 0, 'D D A A', 'D string, open, open; G string, 1, 1'];
+        yield '01-open-gate, bass, year 1, measure 0' => ['01-open-gate', 'bass', 1, 0, 'D D A A', 'D string, open, open; A string, open, open'];
         yield '02-stepping-stones, bass, year 1, measure 5' => ['02-stepping-stones', 'bass', 1, 5, 'B A E', 'G string, 4, 1; D string, 1'];
         yield '04-lantern-walk, cello, year 1, measure 6' => ['04-lantern-walk', 'cello', 1, 6, 'B A G', 'A string, 1, open; D string, 4'];
         yield '05-tin-market, bass, year 1, measure 2' => [
@@ -71,9 +71,9 @@ final class HandsOfDemoTunesTest extends TestCase
             2,
             4,
             'F♯ A D D',
-            'D string, 2, 4, open, open',
+            'D string, 2, 4, open; C string, 1',
         ];
-        yield '07-weir-song, bass, year 1, measure 3' => ['07-weir-song', 'bass', 1, 3, 'A B C', 'G string, 1, 4, III position: 1'];
+        yield '07-weir-song, bass, year 1, measure 3' => ['07-weir-song', 'bass', 1, 3, 'A B C', 'A string, open, 1, 2'];
         yield '08-rain-on-slate, cello, year 1, measure 3' => ['08-rain-on-slate', 'cello', 1, 3, 'C', 'G string, 4'];
         yield '09-three-corner-field, cello, year 1, measure 10' => [
             '09-three-corner-field',
@@ -89,7 +89,7 @@ final class HandsOfDemoTunesTest extends TestCase
             1,
             1,
             'D A F♯',
-            'G string, III position: 4, I position: 1; D string, 4',
+            'D string, open; A string, open; E string, 1',
         ];
         yield '10-night-train-to-brindle, violin, year 3, measure 3' => [
             '10-night-train-to-brindle',
@@ -114,7 +114,7 @@ final class HandsOfDemoTunesTest extends TestCase
             3,
             2,
             'B♭ A G F',
-            'G string, half position: 4, 2, open; D string, 4',
+            'A string, 1, open; E string, 4, 1',
         ];
         yield '12-mill-race, violin, year 3, measure 12' => [
             '12-mill-race',
@@ -138,7 +138,7 @@ final class HandsOfDemoTunesTest extends TestCase
             3,
             12,
             'B G♯ E',
-            'G string, 2; C string, stretched 4, 2',
+            'A string, 1; D string, high 3, 1',
         ];
     }
 }

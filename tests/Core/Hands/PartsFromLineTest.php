@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Hands;
 
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Hands\Transposition;
 use CoinStair\Core\Score\Clef;
+use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -64,22 +68,129 @@ final class PartsFromLineTest extends TestCase
             ['Viola: measures 5 to 8 lie an octave lower than the line.'],
         ];
         yield 'cellos neither' => [$high, Instrument::Cello, 'G3 G3 G3', ['Cello: measures 5 to 8 lie an octave lower than the line.']];
-        yield 'basses neither' => [$high, Instrument::Bass, 'G2 G2 G2', ['Bass: measures 5 to 8 lie an octave lower than the line.']];
+        yield 'basses take all of it down and need not shift' => [
+            $high,
+            Instrument::Bass,
+            'G1 G2 G1',
+            ['Bass: measures 1 to 12 lie an octave lower than the line.'],
+        ];
         yield 'violins play their own line' => [$high, Instrument::Violin, 'G4 G5 G4', []];
         yield 'a line within reach is not moved' => ['GABc|d4|B2G2|G4|', Instrument::Cello, 'G3', []];
         yield 'too wide for any octave' => [
             'G,4|g4|g4|G,4|',
             Instrument::Viola,
             'G3',
-            ['Viola: 2 notes in measures 1 to 4 lie beyond the first year’s hands.'],
+            [
+                'Viola: 2 notes in measures 1 to 4 lie beyond the hands of year 1.',
+                'Viola: an eased part is offered, with open strings and roots on the strong beats.',
+            ],
         ];
+    }
+
+    /** @param string $expected the first notes of measures, or of the places that are named */
+    #[DataProvider('octaves')]
+    public function testTheOctaveIsPricedByAllThatTheHandHasToDo(
+        string $body,
+        string $key,
+        Instrument $instrument,
+        int $level,
+        string $expected,
+    ): void {
+        $part = PartsFromLine::of(Tunes::abc($body, '4/4', $key), [$instrument], HandPolicies::ofLevel($level))->piece->parts[0];
+        self::assertSame($expected, self::pitches($part));
+    }
+
+    /** @return iterable<string, array{string, string, Instrument, int, string}> */
+    public static function octaves(): iterable
+    {
+        yield 'a bass of the first year does not shift for it' => ['GABc|B2G2|', 'G', Instrument::Bass, 1, 'G1 A1 B1 C2 | B1 G1'];
+        yield 'nor where a whole octave would lie there' => ['GABc|defg|', 'G', Instrument::Bass, 1, 'G1 A1 B1 C2 | D2 E2 F#2 G2'];
+        yield 'but it stays where both would shift' => ['DEFG|ABcd|', 'D', Instrument::Bass, 1, 'D2 E2 F#2 G2 | A2 B2 C#3 D3'];
+        yield 'a cello does not go up for a tune that lies well' => ['DEFG|A2D2|', 'D', Instrument::Cello, 1, 'D3 E3 F#3 G3 | A3 D3'];
+        yield 'a viola goes down for an E string' => ['efga|g2e2|', 'G', Instrument::Viola, 1, 'E4 F#4 G4 A4 | G4 E4'];
+        yield 'nor does it shift for a few notes' => [
+            'c2d2|e2f2|g2f2|e2d2|',
+            'G',
+            Instrument::Viola,
+            1,
+            'C4 D4 | E4 F#4 | G4 F#4 | E4 D4',
+        ];
+        yield 'an upbeat goes with its phrase' => [
+            'D|GABc|B2G2|A2F2|G3 g|g2f2|e2d2|g2f2|g3|',
+            'G',
+            Instrument::Viola,
+            1,
+            'D4 | G4 A4 B4 C5 | B4 G4 | A4 F#4 | G4 G4 | G4 F#4 | E4 D4 | G4 F#4 | G4',
+        ];
+        yield 'an upbeat after a rest too' => [
+            'GABc|B2G2|A2F2|G2 z g|g2f2|e2d2|g2f2|g4|',
+            'G',
+            Instrument::Cello,
+            1,
+            'G3 A3 B3 C4 | B3 G3 | A3 F#3 | G3 G3 | G3 F#3 | E3 D3 | G3 F#3 | G3',
+        ];
+        yield 'and an upbeat that leads down again' => [
+            'g2f2|e2d2|g2f2|g2 z D|GABc|B2G2|A2F2|G4|',
+            'G',
+            Instrument::Viola,
+            1,
+            'G4 F#4 | E4 D4 | G4 F#4 | G4 D4 | G4 A4 B4 C5 | B4 G4 | A4 F#4 | G4',
+        ];
+        yield 'open strings are the bass’s own' => ['DDAA|D2A2|', 'D', Instrument::Bass, 1, 'D2 D2 A1 A1 | D2 A1'];
+        yield 'the viola has no open E' => ['AAee|A2e2|', 'A', Instrument::Viola, 1, 'A4 A4 A4 A4 | A4 A4'];
+        yield 'the cello has an open G below' => ['G,G,DD|G,2A2|', 'G', Instrument::Cello, 1, 'G2 G2 D3 D3 | G2 A3'];
+        yield 'all strings' => ['G,DAe|A2D2|', 'D', Instrument::Bass, 1, 'G2 D2 A1 E1 | A1 D2'];
+    }
+
+    #[DataProvider('easings')]
+    public function testAnEasedPartIsOfferedWhereNoOctaveIsWithinReach(
+        string $body,
+        Instrument $instrument,
+        string $expected,
+        string $how,
+    ): void {
+        $derived = PartsFromLine::of(Tunes::abc($body, '4/4', 'G'), [$instrument], HandPolicies::ofLevel(1));
+        self::assertCount(1, $derived->eased);
+        self::assertSame($expected, self::pitches($derived->eased[0]->part));
+        self::assertSame($how, $derived->eased[0]->how->value);
+        self::assertTrue($derived->eased[0]->part->eased);
+        $played = BothHands::of($derived->piece->withParts([$derived->eased[0]->part]), $instrument, HandPolicies::ofLevel(1), 72);
+        self::assertNotContains(null, $played->fingering->choices);
+        self::assertCount(2, $derived->withEased()->parts);
+    }
+
+    /** @return iterable<string, array{string, Instrument, string, string}> */
+    public static function easings(): iterable
+    {
+        yield 'eighths between' => ['G,/g/A,/g/ B,/g/A,/g/|G,4|', Instrument::Viola, 'G3 A3 B3 A3 | G3', 'beats'];
+        yield 'quarters between' => ['G,gA,g|B,gA,g|G,4|', Instrument::Viola, 'G3 A3 | B3 A3 | G3', 'strong beats'];
+        yield 'long notes out of reach' => ['G,4|g4|g4|G,4|', Instrument::Viola, 'G3 | G3 | G3 | G3', 'open strings'];
+        yield 'the root where no open string fits' => [
+            'G,2B,2|b2b2|G,4|b4|',
+            Instrument::Viola,
+            'G3 B3 | G3 G3 | G3 | G3',
+            'open strings',
+        ];
+        yield 'on the cello' => ['C,/g/D,/g/ E,/g/D,/g/|C,4|', Instrument::Cello, 'C2 D2 E2 D2 | C2', 'beats'];
+        yield 'on the bass' => ['G,/g/A,/g/ B,/g/A,/g/|G,4|', Instrument::Bass, 'G1 A1 B1 A1 | G1', 'beats'];
+    }
+
+    public function testNoEasedPartWhereThePartLiesWithinReach(): void
+    {
+        self::assertSame([], PartsFromLine::of(Tunes::abc('DEFG|ABcd|', '4/4', 'D'), Instrument::strings())->eased);
+    }
+
+    public function testTheEasedPartKeepsTheTimesOfWhatItLeavesOut(): void
+    {
+        $derived = PartsFromLine::of(Tunes::abc('G,/g/A,/g/ z g|G,gA,g|G,4|', '4/4', 'G'), [Instrument::Viola]);
+        self::assertSame('G3:2 z:2 | G3:2 A3:2 | G3:4', Tunes::text($derived->piece->withParts([$derived->eased[0]->part])));
     }
 
     public function testACellosLineGoesUpForTheViolins(): void
     {
         $cello = Tunes::abc('[V:1 name="Cello" clef=bass]D,E,F,G,|A,4|', '4/4', 'D');
         $piece = $cello->withParts([
-            new \CoinStair\Core\Score\Part('P1', 'Cello', Instrument::Cello, Clef::Bass, $cello->parts[0]->measures),
+            new Part('P1', 'Cello', Instrument::Cello, Clef::Bass, $cello->parts[0]->measures),
         ]);
         $derived = PartsFromLine::of($piece, [Instrument::Violin, Instrument::Cello]);
         self::assertSame('D4', $derived->piece->parts[0]->events(0)[0]->pitches[0]->name());
@@ -122,6 +233,23 @@ final class PartsFromLineTest extends TestCase
         $piece = PartsFromLine::of(Tunes::abc('G,A,B,C|D4|', '4/4', 'G'), [Instrument::Violin, Instrument::Viola])->piece;
         $down = Transposition::strings($piece, -1);
         self::assertSame(['C4', 'C3'], self::firsts($down));
+    }
+
+    private static function pitches(Part $part): string
+    {
+        return implode(
+            ' | ',
+            array_map(
+                static fn (array $events): string => implode(
+                    ' ',
+                    array_map(
+                        static fn (Event $event): string => $event->pitches[0]->name(),
+                        array_filter($events, static fn (Event $event): bool => !$event->isRest()),
+                    ),
+                ),
+                $part->measures,
+            ),
+        );
     }
 
     /** @return list<string> */
