@@ -114,9 +114,9 @@ final class BowPath
             $wish = match ($policy) {
                 AmountPolicy::Value => max(self::LEAST, min(1.0, $stroke->beats / 2)) * ($stroke->short ? 0.5 : 1.0),
                 AmountPolicy::Speed => $stroke->beats / max(0.001, $longest[$phrases[$index]]),
-                AmountPolicy::Whole => 1.0,
+                AmountPolicy::Whole => $stroke->upbeat ? 0.5 : 1.0,
             };
-            $wishes[] = $stroke->amount ?? max(1 / BowGrid::STEPS, $wish * ($stroke->upbeat ? 0.5 : 1.0));
+            $wishes[] = $stroke->amount ?? max(1 / BowGrid::STEPS, $wish);
         }
 
         return $wishes;
@@ -132,7 +132,7 @@ final class BowPath
         $wishes = self::wishes($strokes, $policy);
         $steps = [];
         foreach ($strokes as $index => $stroke) {
-            $steps[] = BowStep::of($stroke, $strokes[$index - 1] ?? null, $wishes[$index], $starts);
+            $steps[] = BowStep::of($stroke, $strokes[$index - 1] ?? null, $wishes[$index], $policy, $starts);
         }
 
         return $steps;

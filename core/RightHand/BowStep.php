@@ -10,7 +10,9 @@ namespace CoinStair\Core\RightHand;
 final readonly class BowStep
 {
     private const AMOUNT = 4.0;
-    private const SPEED = 2.0;
+    /** Of an amount that is obeyed before all else. */
+    private const WHOLE = 400.0;
+    private const SPEED = 0.5;
     private const ACCENT_ZONE = 0.25;
     private const QUICK_ZONE = 0.5;
     private const SOFT_ZONE = 0.65;
@@ -40,11 +42,12 @@ final readonly class BowStep
         private ?int $start,
         private bool $free,
         private float $slower,
+        private float $weight,
     ) {
-        $this->key = implode(' ', [$way, $wish, $zone ?? '-', $start ?? '-', (int) $free, $slower, ...$amounts]);
+        $this->key = implode(' ', [$way, $wish, $zone ?? '-', $start ?? '-', (int) $free, $slower, $weight, ...$amounts]);
     }
 
-    public static function of(BowedStroke $bowed, ?BowedStroke $before, float $wish, StartPolicy $starts): self
+    public static function of(BowedStroke $bowed, ?BowedStroke $before, float $wish, AmountPolicy $policy, StartPolicy $starts): self
     {
         $stroke = $bowed->stroke;
         $down = Direction::Down === $bowed->direction;
@@ -60,9 +63,10 @@ final readonly class BowStep
                 $stroke->loudness < 0 => self::SOFT_ZONE,
                 default => null,
             },
-            null === $before && $down ? $starts->place($stroke->beats) : null,
+            null === $before && $down ? $starts->place(AmountPolicy::Whole === $policy ? self::LONG : $stroke->beats) : null,
             $bowed->isLifted() || null === $before,
             null === $before ? 0.0 : $stroke->beats / $before->stroke->beats,
+            AmountPolicy::Whole === $policy ? self::WHOLE : self::AMOUNT,
         );
     }
 
@@ -89,13 +93,13 @@ final readonly class BowStep
         return $ways;
     }
 
-    /** 4 (amount − wish)² + zone miss + 2 (log₂ of the speed ratio to the stroke before)². */
+    /** 4 (amount − wish)² + zone miss + 0.5 (log₂ of the speed ratio to the stroke before)². */
     private function price(int $start, int $units, int $earlierUnits): float
     {
         $middle = ($start + $this->way * $units / 2) / BowGrid::STEPS;
         $zone = self::SAME_HALF === $this->zone ? ($start * 2 >= BowGrid::STEPS ? 0.75 : 0.25) : $this->zone;
 
-        return self::AMOUNT * ($units / BowGrid::STEPS - $this->wish) ** 2
+        return $this->weight * ($units / BowGrid::STEPS - $this->wish) ** 2
             + (null === $zone ? 0.0 : ($middle - $zone) ** 2)
             + (0 === $earlierUnits ? 0.0 : self::SPEED * log($units / $earlierUnits / $this->slower, 2) ** 2);
     }

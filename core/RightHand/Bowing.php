@@ -31,13 +31,18 @@ final readonly class Bowing
             return new self([], []);
         }
         [$lifts, $hooks, $accepted] = DirectionPolicy::Downbeat === $policy ? self::repairs($strokes) : [[], [], []];
-        $first = $direction = self::first($strokes);
+        $first = $direction = self::lead($strokes, 0);
         $bowed = [];
         foreach ($strokes as $index => $stroke) {
-            $bowed[] = $step =
-                0 === $index
-                    ? self::opening($stroke, $direction)
-                    : self::next($stroke, $direction, $first, $policy, isset($lifts[$index]), isset($hooks[$index]));
+            $bowed[] = $step = match (true) {
+                0 === $index => self::opening($stroke, $direction),
+                DirectionPolicy::Downbeat !== $policy && self::beginsUpbeat($strokes, $index) => self::upbeat(
+                    $stroke,
+                    self::lead($strokes, $index),
+                    $direction,
+                ),
+                default => self::next($stroke, $direction, $first, $policy, isset($lifts[$index]), isset($hooks[$index])),
+            };
             $direction = $step->direction;
         }
 
@@ -45,28 +50,61 @@ final readonly class Bowing
     }
 
     /**
-     * The first stroke is down; before an upbeat it is chosen so that the first downbeat is down, or as marked.
+     * Down; an upbeat starts so that the downbeat after it comes down, or as marked.
      *
      * @param non-empty-list<Stroke> $strokes
+     * @param int                    $from    the first of the line or of an upbeat
      */
-    private static function first(array $strokes): Direction
+    private static function lead(array $strokes, int $from): Direction
     {
-        if (null !== $strokes[0]->printed) {
-            return $strokes[0]->printed;
+        if (null !== $strokes[$from]->printed) {
+            return $strokes[$from]->printed;
         }
         $turns = 0;
-        foreach ($strokes as $index => $stroke) {
-            if ($index > 0 && !$stroke->hooked && !$stroke->lifted) {
+        $count = \count($strokes);
+        for ($index = $from; $index < $count; ++$index) {
+            $stroke = $strokes[$index];
+            if ($index > $from && !$stroke->hooked && !$stroke->lifted) {
                 ++$turns;
             }
             if (!$stroke->upbeat || null !== $stroke->printed) {
-                $wanted = $strokes[0]->upbeat ? $stroke->printed ?? Direction::Down : Direction::Down;
+                $wanted = $strokes[$from]->upbeat ? $stroke->printed ?? Direction::Down : Direction::Down;
 
                 return 0 === $turns % 2 ? $wanted : $wanted->opposite();
             }
         }
 
         return Direction::Up;
+    }
+
+    /** @param non-empty-list<Stroke> $strokes */
+    private static function beginsUpbeat(array $strokes, int $index): bool
+    {
+        $stroke = $strokes[$index];
+        $before = $strokes[$index - 1];
+
+        return $stroke->upbeat
+            && (!$before->upbeat || $before->position !== $stroke->position || $stroke->rest > 0)
+            && null === $stroke->printed
+            && !$stroke->hooked
+            && !$stroke->lifted;
+    }
+
+    /** The upbeat of a repeat or of a later phrase. */
+    private static function upbeat(Stroke $stroke, Direction $lead, Direction $before): BowedStroke
+    {
+        $again = $lead === $before;
+
+        return new BowedStroke(
+            $stroke,
+            $lead,
+            new Notice(
+                0,
+                0,
+                $again ? 'Set again, so that the upbeat leads to a down-bow.' : 'The upbeat leads to a down-bow.',
+            ),
+            $again ? [StrokeMark::Retake, ...self::fixed($stroke)] : self::fixed($stroke),
+        );
     }
 
     private static function opening(Stroke $stroke, Direction $direction): BowedStroke
@@ -142,7 +180,7 @@ final readonly class Bowing
     private static function repairs(array $strokes): array
     {
         $lifts = $hooks = $accepted = [];
-        $direction = self::first($strokes);
+        $direction = self::lead($strokes, 0);
         $directions = [$direction];
         $from = 0;
         foreach ($strokes as $index => $stroke) {

@@ -18,7 +18,7 @@ final readonly class Stroke
      * @param int          $rest     ticks of silence before it
      * @param bool         $hooked   goes on in the direction of the stroke before, after a stop
      * @param bool         $lifted   the bow is lifted before it, as marked
-     * @param bool         $upbeat   stands in the upbeat of the line
+     * @param bool         $upbeat   leads into a downbeat: in the upbeat of the line, of a repeat, or of a phrase after a rest
      * @param bool         $downbeat begins on the first beat of a full measure
      * @param bool         $opens    begins a phrase or section
      * @param bool         $short    dotted
@@ -55,5 +55,31 @@ final readonly class Stroke
     public function share(int $note): float
     {
         return 0 === $this->length ? 0.0 : ($this->starts[$note] ?? 0) / $this->length;
+    }
+
+    public function leadsIn(): self
+    {
+        return new self(
+            $this->notes,
+            $this->starts,
+            $this->position,
+            $this->offset,
+            $this->at,
+            $this->length,
+            $this->beats,
+            $this->rest,
+            $this->hooked,
+            $this->lifted,
+            $this->printed,
+            true,
+            false,
+            $this->opens,
+            $this->short,
+            $this->accented,
+            $this->loudness,
+            $this->amount,
+            $this->isSet,
+            $this->held,
+        );
     }
 }

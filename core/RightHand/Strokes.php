@@ -41,7 +41,7 @@ final class Strokes
     private Measure $measure;
     private int $at = 0;
 
-    private function __construct(private readonly Piece $piece, private readonly Overrides $overrides)
+    private function __construct(Piece $piece, private readonly Overrides $overrides)
     {
         $this->measure = $piece->measures[0];
     }
@@ -66,7 +66,7 @@ final class Strokes
         }
         $self->close();
 
-        return $self->strokes;
+        return Upbeats::mark($piece, $self->strokes);
     }
 
     private function event(Event $event, Measure $measure): void
@@ -108,7 +108,6 @@ final class Strokes
         [$last, $lastAt] = $this->open[\count($this->open) - 1];
         $length = $lastAt + $last->length - $at;
         $beat = max(1, $this->measure->meter->beatTicks());
-        $pickup = 0 === $this->measure->position && \count($this->piece->measures) > 1 && $this->measure->isShort();
         $notes = $starts = [];
         $held = false;
         foreach ($this->open as [$event, $time]) {
@@ -136,8 +135,8 @@ final class Strokes
                     BowMark::None => null,
                 }
             : Direction::from($direction),
-            $pickup,
-            0 === $first->start && !$pickup,
+            false,
+            0 === $first->start,
             $this->strokeOpens || $this->rest >= $beat,
             $first->marks->has(Articulation::Staccato),
             $first->marks->has(Articulation::Accent) || $first->marks->has(Articulation::Marcato),

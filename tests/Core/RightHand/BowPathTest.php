@@ -58,6 +58,62 @@ final class BowPathTest extends TestCase
         yield 'the same speed' => ['C2DE|', '4/4', AmountPolicy::Speed, '0–1 1–0.5 0.5–1'];
     }
 
+    #[DataProvider('rhythms')]
+    public function testMeasuresAlikeGetPlacesAlike(string $measure, string $meter, AmountPolicy $policy): void
+    {
+        $strokes = self::bowed(str_repeat($measure.'|', 12), $meter);
+        $each = intdiv(\count($strokes), 12);
+        $places = BowPath::of($strokes, $policy)->places;
+        $of = static fn (int $number): array => \array_slice($places, $number * $each, $each);
+        // An odd number of strokes turns every other measure round.
+        foreach (range(4, 7) as $number) {
+            self::assertSame($of($number - 2), $of($number), "measure $number");
+        }
+    }
+
+    /** @return iterable<string, array{string, string, AmountPolicy}> */
+    public static function rhythms(): iterable
+    {
+        foreach (
+            [
+                'long, short' => ['C2D', '3/4'],
+                'longer, short' => ['C3D', '4/4'],
+                'dotted' => ['C3/D/C3/D/', '4/4'],
+                'long, two short' => ['C2DE', '4/4'],
+                'two short, long' => ['CDE2', '4/4'],
+                'eighths at the end' => ['C2D/E/F/G/', '4/4'],
+                'three' => ['CDE', '3/4'],
+                'slur, two' => ['(CDE)F', '4/4'],
+                'short, long' => ['CD2', '3/4'],
+            ] as $name => [$measure, $meter]
+        ) {
+            yield $name => [$measure, $meter, AmountPolicy::Value];
+            yield $name.', whole' => [$measure, $meter, AmountPolicy::Whole];
+        }
+    }
+
+    #[DataProvider('wholes')]
+    public function testWholeMeansWhole(string $body, string $meter, string $expected): void
+    {
+        $amounts = array_map(
+            static fn (array $place): string => (string) abs($place[1] - $place[0]),
+            BowPath::of(self::bowed($body, $meter), AmountPolicy::Whole)->places,
+        );
+        self::assertSame($expected, implode(' ', $amounts));
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function wholes(): iterable
+    {
+        yield 'short after long' => ['C3D|C3D|', '4/4', '1 1 1 1'];
+        yield 'eighths' => ['C/D/E/F/ G2|', '4/4', '1 1 1 1 1'];
+        yield 'slurs' => ['(CDE)F|', '4/4', '1 1'];
+        yield 'an upbeat takes half' => ['D|GABc|', '4/4', '0.5 1 1 1 1'];
+        yield 'an upbeat of two' => ['DE|G2A2|', '4/4', '0.5 0.5 1 1'];
+        yield 'an upbeat after rests' => ['z3D|G2A2|', '4/4', '0.5 1 1'];
+        yield 'soft and accented' => ['!p!C!accent!D EF|', '4/4', '1 1 1 1'];
+    }
+
     public function testThePathIsAsCheapAsTheCheapestOfAll(): void
     {
         $random = new Randomizer(new Mt19937(51));

@@ -20,6 +20,7 @@ final class BowingTest extends TestCase
 {
     #[DataProvider('referenceCases')]
     #[DataProvider('furtherCases')]
+    #[DataProvider('upbeats')]
     public function testDirections(string $body, string $meter, string $expected, string $policy = 'alternate'): void
     {
         $piece = Tunes::abc($body, $meter);
@@ -58,6 +59,28 @@ final class BowingTest extends TestCase
         yield 'a downbeat that nothing can mend' => ['C3|D3|E3|', '3/4', 'D | U | D', 'downbeat'];
         yield 'phrases start as the first did' => ['CDE2|FGA||CDE2|', '4/4', 'D U D | U D U | D U D', 'phrase'];
         yield 'with a lift where it is needed' => ['CDEF||C2DE|FGA2||BAGF|', '4/4', 'D U D U | D U D | U D U | D U D U', 'phrase'];
+    }
+
+    /** @return iterable<string, array{0: string, 1: string, 2: string, 3?: string}> */
+    public static function upbeats(): iterable
+    {
+        yield 'one note after rests in a full first measure' => ['z3D|GABc|', '4/4', 'U | D U D U'];
+        yield 'two after rests' => ['z2DE|GABc|', '4/4', 'D U | D U D U'];
+        yield 'three after a rest' => ['zDEF|GABc|', '4/4', 'U D U | D U D U'];
+        yield 'two slurred after rests' => ['z2(DE)|GABc|', '4/4', 'U | D U D U'];
+        yield 'in three' => ['z2D|GAB|d3|', '3/4', 'U | D U D | U'];
+        yield 'in a later phrase, against the bow' => ['D|GAB2|d2zD|GABc|', '4/4', 'U | D U D | U ^U | D U D U'];
+        yield 'in a later phrase, with the bow' => ['D|GABc|d2zD|GABc|', '4/4', 'U | D U D U | D U | D U D U'];
+        yield 'of two notes in a later phrase' => ['GABc|d2zD/E/|G4|', '4/4', 'D U D U | D ^D U | D'];
+        yield 'without one at the start' => ['GAB2|d2zD|GABc|', '4/4', 'D U D | U ^U | D U D U'];
+        yield 'after a repeat' => ['|:GABc|d2B:|D|:GABc|d3:|', '4/4', 'D U D U | D U | ^U | D U D U | D'];
+        yield 'in a repeat, after rests' => ['GAB2|:z3D|GABc|d4:|', '4/4', 'D U D | U | D U D U | D'];
+        yield 'in a repeat, against the bow' => ['GABc|:z3D|GABc|d4:|', '4/4', 'D U D U | ^U | D U D U | D'];
+        yield 'at the end of each measure' => ['CEzG|CEzG|C4|', '4/4', 'D U ^U | D U ^U | D'];
+        yield 'none where a rest follows' => ['CEzG|zCEG|C4|', '4/4', 'D U D | U D U | D'];
+        yield 'none after a short rest' => ['CE2z/G/|CEGc|', '4/4', 'D U D | U D U D'];
+        yield 'marked in the book' => ['z3vD|GABc|', '4/4', 'D | U D U D'];
+        yield 'starts a phrase' => ['z3D|GABc||z3D|GABc|', '4/4', 'U | D U D U | ^U | D U D U', 'phrase'];
     }
 
     /** @param list<string> $notices */
