@@ -42,9 +42,13 @@ final readonly class MeasureShape
     ) {
     }
 
-    /** @param list<Part> $parts that are looked at together */
-    public static function of(Piece $piece, array $parts, int $position): self
+    /**
+     * @param list<Part> $parts that are looked at together
+     * @param int|null   $until ticks of the measure after which nothing counts; none: all counts
+     */
+    public static function of(Piece $piece, array $parts, int $position, ?int $until = null): self
     {
+        $until ??= \PHP_INT_MAX;
         $half = $piece->measures[$position]->length / 2;
         $same = $start = $rhythm = $contour = $interval = $line = '';
         $letters = $pitches = $basses = [];
@@ -52,10 +56,10 @@ final readonly class MeasureShape
         foreach ($parts as $part) {
             $letter = $pitch = null;
             foreach ($part->events($position) as $event) {
-                if ($event->isGrace()) {
+                if ($event->isGrace() || $event->start >= $until) {
                     continue;
                 }
-                $when = $event->voice.':'.$event->start.'+'.$event->length;
+                $when = $event->voice.':'.$event->start.'+'.min($event->length, $until - $event->start);
                 $rhythm .= $event->isRest() ? '' : $when.' ';
                 $played = $when.Played::key($event);
                 $same .= $played.' ';
@@ -92,5 +96,16 @@ final readonly class MeasureShape
     public function isSilent(): bool
     {
         return [] === $this->letters;
+    }
+
+    /** All parts lie the same octaves apart from those of another measure, and are otherwise the same. */
+    public function isOctaveOf(self $other): bool
+    {
+        if ($this->interval !== $other->interval || \count($this->pitches) !== \count($other->pitches)) {
+            return false;
+        }
+        $apart = array_unique(array_map(static fn (int $one, int $two): int => $one - $two, $this->pitches, $other->pitches));
+
+        return 1 === \count($apart) && 0 === $apart[0] % 12;
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\BarStyle;
-use CoinStair\Core\Score\Event;
+use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Piece;
 
 /**
@@ -14,24 +14,52 @@ use CoinStair\Core\Score\Piece;
  */
 final class Sections
 {
-    private const RUN = 4;
     private const PRIME = '′';
 
     /** @return non-empty-list<Section> */
     public static function find(Piece $piece, Likeness $likeness): array
     {
         $count = \count($piece->measures);
-        $borders = self::marked($piece) ?: self::repeated($likeness, $piece->measures[0]->isShort() ? 1 : 0);
+        $shapes = Runs::shapes($piece);
+        $first = $piece->measures[0]->isShort() ? 1 : 0;
+        $borders = self::marked($piece) ?: self::ofRuns(Runs::find($piece, $shapes), $count, $first);
         $starts = [0, ...array_values(array_filter($borders, static fn (int $border): bool => $border > 0 && $border < $count))];
         $sections = $letters = [];
         foreach ($starts as $index => $from) {
             $to = $starts[$index + 1] ?? $count;
-            [$label, $letter] = self::label($piece, $likeness, $sections, $letters, $from, $to);
+            [$label, $letter] = self::label($piece, $likeness, $shapes, $sections, $letters, $from, $to);
             $sections[] = new Section($label, $from, $to);
             $letters[] = $letter;
         }
 
         return $sections;
+    }
+
+    /**
+     * Marks of the book that stand inside a run that comes back: they are kept, and told.
+     *
+     * @param list<Section> $sections
+     * @param list<Run>     $runs
+     *
+     * @return list<array{int, Run}> position of the mark, and the run
+     */
+    public static function contradicted(Piece $piece, array $sections, array $runs): array
+    {
+        $found = [];
+        $marks = array_fill_keys(self::marked($piece), true);
+        foreach (\array_slice($sections, 1) as $section) {
+            foreach (isset($marks[$section->from]) ? $runs : [] as $run) {
+                $others = [...array_column($sections, 'from'), \count($piece->measures)];
+                $inside = static fn (int $start): bool => $section->from > $start && $section->from < $start + $run->length;
+                $back = $inside($run->of) ? $run->at + $section->from - $run->of : $run->of + $section->from - $run->at;
+                if (($inside($run->of) || $inside($run->at)) && !\in_array($back, $others, true)) {
+                    $found[] = [$section->from, $run];
+                    break;
+                }
+            }
+        }
+
+        return $found;
     }
 
     /** @return list<int> positions at which the book marks a new section */
@@ -47,7 +75,10 @@ final class Sections
             $next = $piece->measures[$position + 1] ?? null;
             if (
                 $position < $last
-                && (BarStyle::Regular !== $measure->end || $measure->repeatTimes > 0 || $measure->endingStop)
+                && (BarStyle::Regular !== $measure->end
+                    || $measure->repeatTimes > 0
+                    || $measure->endingStop
+                    || $measure->has(Jump::Fine))
                 && [] === ($next->endingStart ?? [])
             ) {
                 $borders[] = $position + 1;
@@ -59,56 +90,57 @@ final class Sections
         return $borders;
     }
 
-    /** @return list<int> starts and ends of runs that come back, longest first come */
-    private static function repeated(Likeness $likeness, int $first): array
+    /**
+     * @param list<Run> $runs
+     * @param int       $first position of the first full measure
+     *
+     * @return list<int> starts and ends of runs that come back; a measure that is left over belongs to the run before it
+     */
+    private static function ofRuns(array $runs, int $count, int $first): array
     {
-        $classes = $likeness->classes;
-        $count = \count($classes);
-        $borders = $seen = [];
-        for ($position = $first; $position + self::RUN <= $count; ++$position) {
-            if ($likeness->isSilent($position)) {
-                continue;
+        $borders = [];
+        foreach ($runs as $run) {
+            array_push($borders, $run->of, $run->at, $run->at + $run->length);
+            if (LikenessKind::Longer !== $run->kind) {
+                $borders[] = $run->of + $run->length;
             }
-            $key = implode(' ', \array_slice($classes, $position, self::RUN));
-            $earlier = $seen[$key] ?? null;
-            if (null === $earlier) {
-                $seen[$key] = $position;
-                continue;
-            }
-            if ($earlier + self::RUN > $position) {
-                continue;
-            }
-            $length = self::RUN;
-            while (
-                $position + $length < $count
-                && $earlier + $length < $position
-                && $classes[$position + $length] === $classes[$earlier + $length]
-            ) {
-                ++$length;
-            }
-            array_push($borders, $earlier === $first ? 0 : $earlier, $earlier + $length, $position, $position + $length);
-            $position += $length - 1;
         }
-        $borders = array_values(array_unique($borders));
+        $inside = array_filter($borders, static fn (int $border): bool => $border > $first && $border < $count);
+        $borders = array_values(array_unique($inside));
         sort($borders);
+        $kept = [];
+        foreach ($borders as $index => $border) {
+            $alone = ($borders[$index + 1] ?? $count) - $border;
+            if ($alone > 1 && $border - $first > 1) {
+                $kept[] = $border;
+            }
+        }
 
-        return $borders;
+        return $kept;
     }
 
     /**
-     * @param list<Section> $sections that come before
-     * @param list<int>     $letters  of these
+     * @param list<MeasureShape> $shapes   as runs are compared
+     * @param list<Section>      $sections that come before
+     * @param list<int>          $letters  of these
      *
      * @return array{string, int} label, and number of the letter
      */
-    private static function label(Piece $piece, Likeness $likeness, array $sections, array $letters, int $from, int $to): array
-    {
+    private static function label(
+        Piece $piece,
+        Likeness $likeness,
+        array $shapes,
+        array $sections,
+        array $letters,
+        int $from,
+        int $to,
+    ): array {
         foreach ($sections as $index => $section) {
-            [$pairs, $same, $length] = self::pairs($piece, $likeness, $section, $from, $to);
+            [$pairs, $same, $length] = self::pairs($piece, $likeness, $shapes, $section, $from, $to);
             if (2 * $pairs >= $length) {
                 return [self::letter($letters[$index]).($same === $length ? '' : self::PRIME), $letters[$index]];
             }
-            if ([] !== self::stretched($piece, $section, $from, $to)) {
+            if ([] !== Stretch::between($piece, $section, $from, $to)) {
                 return [self::letter($letters[$index]).self::PRIME, $letters[$index]];
             }
         }
@@ -117,72 +149,32 @@ final class Sections
         return [self::letter($letter), $letter];
     }
 
-    /** @return array{int, int, int} measures that pair, those that are the same, and measures of the longer section, upbeats left out */
-    private static function pairs(Piece $piece, Likeness $likeness, Section $section, int $from, int $to): array
+    /**
+     * @param list<MeasureShape> $shapes as runs are compared
+     *
+     * @return array{int, int, int} measures that pair, those that are the same, and measures of the longer section, upbeats left out
+     */
+    private static function pairs(Piece $piece, Likeness $likeness, array $shapes, Section $section, int $from, int $to): array
     {
         $start = 0 === $section->from && $piece->measures[0]->isShort() ? 1 : $section->from;
-        $length = max($section->to - $start, $to - $from);
-        $pairs = $same = 0;
-        for ($step = 0; $start + $step < $section->to && $from + $step < $to; ++$step) {
-            $kind = $likeness->isSilent($from + $step) ? null : $likeness->between($start + $step, $from + $step);
-            $pairs += null === $kind ? 0 : 1;
-            $same += LikenessKind::Same === $kind ? 1 : 0;
-        }
-
-        return [$pairs, $same, $length];
-    }
-
-    /**
-     * The notes of the first part are those of an earlier section, all lengths times one factor; at least half of that section is there.
-     *
-     * @return array<int, Like> how each measure is like one of the earlier section, by position; none if it is not so
-     */
-    public static function stretched(Piece $piece, Section $section, int $from, int $to): array
-    {
-        $earlier = self::stream($piece, $section->from, $section->to);
-        $later = self::stream($piece, $from, $to);
-        if (
-            \count($later) < self::RUN
-            || \count($later) > \count($earlier)
-            || 2 * \count($later) < \count($earlier)
-            || $later[0][1] === $earlier[0][1]
-        ) {
-            return [];
-        }
-        $likes = [];
-        foreach ($later as $index => [$pitch, $length, $position]) {
-            if ($pitch !== $earlier[$index][0] || $length * $earlier[0][1] !== $earlier[$index][1] * $later[0][1]) {
-                return [];
-            }
-            $likes[$position] ??= new Like($earlier[$index][2], LikenessKind::Longer, round($later[0][1] / $earlier[0][1], 6));
-        }
-
-        return $likes;
-    }
-
-    /** @return list<array{string, int, int}> pitches, length and measure of each note and rest */
-    private static function stream(Piece $piece, int $from, int $to): array
-    {
-        $stream = [];
-        for ($position = $from; $position < $to; ++$position) {
-            foreach ($piece->parts[0]->events($position) as $event) {
-                if (!$event->isGrace() && 1 === $event->voice) {
-                    $stream[] = [self::pitches($event), $event->length, $position];
+        $best = [0, 0];
+        // A measure more at the start of either does not count.
+        foreach ([[$start, $from], [$start + 1, $from], [$start, $from + 1]] as [$of, $at]) {
+            $pairs = $same = 0;
+            for ($step = 0; $of + $step < $section->to && $at + $step < $to; ++$step) {
+                if ($likeness->isSilent($at + $step)) {
+                    continue;
                 }
+                $one = $shapes[$of + $step];
+                $other = $shapes[$at + $step];
+                $isSame = $one->same === $other->same;
+                $pairs += $isSame || $one->isOctaveOf($other) || null !== $likeness->between($of + $step, $at + $step) ? 1 : 0;
+                $same += $isSame ? 1 : 0;
             }
+            $best = $pairs > $best[0] ? [$pairs, $same] : $best;
         }
 
-        return $stream;
-    }
-
-    private static function pitches(Event $event): string
-    {
-        $names = '';
-        foreach ($event->pitches as $pitch) {
-            $names .= $pitch->name();
-        }
-
-        return $names;
+        return [...$best, max($section->to - $start, $to - $from)];
     }
 
     private static function letter(int $number): string

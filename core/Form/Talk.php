@@ -37,14 +37,16 @@ final readonly class Talk
     public static function of(Piece $piece, Likeness $likeness): self
     {
         $numbers = MeasureNumbers::of($piece)->all();
-        if ($piece->isOutline()) {
-            return new self(self::sections(Sections::find($piece, $likeness), $numbers), [], [], []);
-        }
         $sections = Sections::find($piece, $likeness);
+        if ($piece->isOutline()) {
+            return new self(self::sections($sections, [], $numbers), [], [], []);
+        }
+        $runs = Runs::find($piece, Runs::shapes($piece));
 
         return new self(
             [
-                ...self::sections($sections, $numbers),
+                ...self::sections($sections, $runs, $numbers),
+                ...self::contradicted($piece, $sections, $runs, $numbers),
                 $likeness->distinct() === \count($piece->measures)
                     ? new Notice(0, 0, 'Each of the {count} measures is to be learned.', ['count' => (string) \count($piece->measures)])
                     : new Notice(0, 0, '{distinct} of {count} measures are to be learned.', [
@@ -60,11 +62,12 @@ final readonly class Talk
 
     /**
      * @param list<Section> $sections
+     * @param list<Run>     $runs
      * @param list<string>  $numbers
      *
      * @return list<Notice>
      */
-    private static function sections(array $sections, array $numbers): array
+    private static function sections(array $sections, array $runs, array $numbers): array
     {
         if (\count($sections) < 2) {
             return [];
@@ -76,7 +79,15 @@ final readonly class Talk
                 \array_slice($sections, 0, $index),
                 static fn (Section $other): bool => rtrim($other->label, '′') === $letter,
             );
+            $strings = [] === $earlier ? self::onAnotherString($section, \array_slice($sections, 0, $index), $runs) : null;
             $template = match (true) {
+                null !== $strings => match ($strings[1]) {
+                    1 => '{label}, the fingers of {of}, one string higher: measures {run}.',
+                    -1 => '{label}, the fingers of {of}, one string lower: measures {run}.',
+                    default => $strings[1] > 0
+                        ? '{label}, the fingers of {of}, {by} strings higher: measures {run}.'
+                        : '{label}, the fingers of {of}, {by} strings lower: measures {run}.',
+                },
                 [] === $earlier => '{label}: measures {run}.',
                 $letter === $section->label => '{label} again: measures {run}.',
                 default => '{label}, like {letter} but not the same: measures {run}.',
@@ -85,6 +96,58 @@ final readonly class Talk
                 'label' => $section->label,
                 'letter' => $letter,
                 'run' => self::run($numbers, $section->from, $section->to - 1),
+                ...null === $strings ? [] : ['of' => $strings[0], 'by' => (string) abs($strings[1])],
+            ]);
+        }
+
+        return $told;
+    }
+
+    /**
+     * The earlier section of which one has the fingers on another string, and how many strings higher.
+     *
+     * @param list<Section> $earlier
+     * @param list<Run>     $runs
+     *
+     * @return array{string, int}|null none if it is no such section
+     */
+    private static function onAnotherString(Section $section, array $earlier, array $runs): ?array
+    {
+        foreach ($runs as $run) {
+            if (
+                LikenessKind::OtherString !== $run->kind
+                || $run->at < $section->from
+                || $run->at >= $section->to
+                || 2 * $run->length < $section->to - $section->from
+            ) {
+                continue;
+            }
+            foreach ($earlier as $other) {
+                if ($run->of >= $other->from && $run->of < $other->to) {
+                    return [$other->label, $run->by];
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param list<Section> $sections
+     * @param list<Run>     $runs
+     * @param list<string>  $numbers
+     *
+     * @return list<Notice>
+     */
+    private static function contradicted(Piece $piece, array $sections, array $runs, array $numbers): array
+    {
+        $told = [];
+        foreach (Sections::contradicted($piece, $sections, $runs) as [$position, $run]) {
+            $inEarlier = $position > $run->of && $position < $run->of + $run->length;
+            $told[] = new Notice(0, 0, 'The mark before measure {measure} stands inside measures {run}, which come back as {other}.', [
+                'measure' => $numbers[$position],
+                'run' => self::run($numbers, $inEarlier ? $run->of : $run->at, ($inEarlier ? $run->of : $run->at) + $run->length - 1),
+                'other' => self::run($numbers, $inEarlier ? $run->at : $run->of, ($inEarlier ? $run->at : $run->of) + $run->length - 1),
             ]);
         }
 

@@ -12,6 +12,7 @@ use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\Phrases;
 use CoinStair\Core\Form\Section;
 use CoinStair\Core\Form\Sections;
+use CoinStair\Core\Form\Stretch;
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
@@ -95,7 +96,7 @@ final class FormReport
             foreach (\array_slice($sections, 0, $index) as $earlier) {
                 $likes +=
                     rtrim($section->label, '′') === rtrim($earlier->label, '′')
-                        ? Sections::stretched($piece, $earlier, $section->from, $section->to)
+                        ? Stretch::between($piece, $earlier, $section->from, $section->to)
                         : [];
             }
         }

@@ -121,13 +121,51 @@ final class LikenessTest extends TestCase
         yield 'an upbeat belongs to the first' => ['A|:DEFG|A4:|BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'a run of four that comes back' => [
             'DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|',
-            'A 0–4 B 4–6 A 6–10 C 10–11',
+            'A 0–4 B 4–6 A′ 6–11',
         ];
         yield 'three measures that come back are no section' => ['DEFG|AdcA|BAGE|G4|DEFG|AdcA|BAGE|c4|', 'A 0–8'];
         yield 'another string, then at double length' => [
             'ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]',
             'A 0–6 B 6–12 A′ 12–18',
         ];
+        yield 'the same without a mark' => [
+            'ABcd|edcB|A2c2|B2d2|c2e2|A4|DEFG|AGFE|D2F2|E2G2|F2A2|D4|A2B2|c2d2|e2d2|c2B2|A4|c4|]',
+            'A 0–6 B 6–12 A′ 12–18',
+        ];
+        yield 'a run an octave higher' => ['DEFG|AGFE|D2F2|E4|BAGF|G2B2|defg|agfe|d2f2|e4|', 'A 0–4 B 4–6 A′ 6–10'];
+        yield 'a run on another string' => ['ABcd|edcB|A2c2|B4|DEFG|AGFE|D2F2|E4|', 'A 0–4 B 4–8'];
+        yield 'a run a step higher' => ['DEFG|AGFE|D2F2|E4|EFGA|BAGF|E2G2|F4|', 'A 0–4 B 4–8'];
+        yield 'a run with other endings' => [
+            'DEFG|AGFE|D2F2|E4|BAGF|G2B2|F2A2|G4|DEFG|AGdc|D2FA|E4|',
+            'A 0–4 B 4–8 A′ 8–12',
+        ];
+        yield 'rain, in short' => [
+            'ccec|ddfd|egfd|c4|GGcG|AAdA|BdcB|c4|e2fg|f2ed|c2de|d2G2|ccec|ddfd|egfB|c4|]',
+            'A 0–4 B 4–12 A′ 12–16',
+        ];
+        yield 'compared without the next upbeat' => [
+            'A|DEFG|A2FD|E2EF|D3B|G2BG|F2AF|B2cB|A3A|DEFG|A2FD|E2EF|D3|]',
+            'A 0–5 B 5–9 A 9–13',
+        ];
+        yield 'and where no upbeat comes back' => [
+            'A|DEFG|A2FD|E2EF|D3B|G2BG|F2AF|B2cB|A4|DEFG|A2FD|E2EF|D4|]',
+            'A 0–5 B 5–9 A 9–13',
+        ];
+        yield 'one measure more belongs to its run' => ['c4|DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|', 'A 0–5 B 5–7 A′ 7–11'];
+        yield 'Fine ends a section' => ['DEFG|A4!fine!|BAGE|d4!D.C.!|', 'A 0–2 B 2–4'];
+        yield 'twice as long, with ties' => [
+            'DEFG|A2F2|G2E2|D4||D2E2|F2G2|A4|F4|G4|E4|D4-|D4|]',
+            'A 0–4 A′ 4–12',
+        ];
+        yield 'twice as long, the last note shorter' => [
+            'DEFG|A2F2|G2E2|D4||D2E2|F2G2|A4|F4|G4|E4|D4|]',
+            'A 0–4 A′ 4–11',
+        ];
+        yield 'half as long, of a tied tune' => [
+            'D2E2|F2G2|A4-|A4|F4|G4||DEFG|A3-A|F2G2|]',
+            'A 0–6 A′ 6–9',
+        ];
+        yield 'other notes are no likeness' => ['D2E2|F2G2|A4|F4||DEFA|G2F2|]', 'A 0–4 B 4–6'];
     }
 
     public function testFigures(): void

@@ -36,6 +36,34 @@ final class TalkTest extends TestCase
             'DAFd|EGBe||cBAG|FAdf||DAFd|EGBe|]',
             ['A: measures 1–2.', 'B: measures 3–4.', 'A again: measures 5–6.', '4 of 6 measures are to be learned.'],
         ];
+        yield 'a section on another string' => [
+            'sections',
+            'ABcd|edcB|A2c2|B4|DEFG|AGFE|D2F2|E4|',
+            [
+                'A: measures 1–4.',
+                'B, the fingers of A, one string lower: measures 5–8.',
+                'Each of the 8 measures is to be learned.',
+            ],
+        ];
+        yield 'a section two strings higher' => [
+            'sections',
+            'G,A,B,=C|DB,G,2|A,2B,2|G,4|ABcd|ecA2|B2c2|A4|',
+            [
+                'A: measures 1–4.',
+                'B, the fingers of A, 2 strings higher: measures 5–8.',
+                'Each of the 8 measures is to be learned.',
+            ],
+        ];
+        yield 'a mark inside a run that comes back' => [
+            'sections',
+            'DEFG|AdcA||BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|',
+            [
+                'A: measures 1–2.',
+                'B: measures 3–10.',
+                'The mark before measure 3 stands inside measures 1–4, which come back as 7–10.',
+                '6 of 10 measures are to be learned.',
+            ],
+        ];
         yield 'a section that is like another' => [
             'sections',
             'DAFd|EGBe||cBAG|FAdf||DAFd|EGB2|]',

@@ -1,0 +1,189 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Form;
+
+use CoinStair\Core\Score\Piece;
+
+/**
+ * Runs of four measures and more that come back in a kind that is exact measure by measure (handbook 5): the same or with another ending,
+ * octaves or strings apart, moved by one distance, at other lengths. In a tune with an upbeat measures are compared without what leads into
+ * the next one. Found by keys of four measures, so that the work grows with their number.
+ */
+final class Runs
+{
+    private const MEASURES = 4;
+    private const LETTERS = 7;
+    private const OCTAVE = 12;
+    private const FIFTH = 7;
+    private const FOURTH = 5;
+    private const STRINGS = 3;
+    /** Forms that are followed, the nearest first. */
+    private const FORMS = ['start', 'interval', 'contour'];
+
+    /** @param list<MeasureShape> $shapes */
+    private function __construct(private readonly array $shapes)
+    {
+    }
+
+    /**
+     * @param list<MeasureShape> $shapes as shapes() gives them
+     *
+     * @return list<Run> in order; none lies in another
+     */
+    public static function find(Piece $piece, array $shapes): array
+    {
+        $self = new self($shapes);
+        $count = \count($shapes);
+        $first = $piece->measures[0]->isShort() ? 1 : 0;
+        $stretches = Stretch::longRuns($piece, self::MEASURES);
+        $seen = $runs = [];
+        for ($position = $first; $position < $count; ++$position) {
+            $run = $shapes[$position]->isSilent() ? null : ($self->longest($seen, $position) ?? $stretches[$position] ?? null);
+            if (null !== $run) {
+                $runs[] = $run;
+                $position += $run->length - 1;
+            }
+        }
+
+        return $runs;
+    }
+
+    /**
+     * The shapes of all measures as runs are compared: without the upbeat to the next, where the piece has one.
+     *
+     * @return list<MeasureShape>
+     */
+    public static function shapes(Piece $piece): array
+    {
+        $upbeat = $piece->measures[0]->isShort() ? $piece->measures[0]->length : 0;
+        $shapes = [];
+        foreach ($piece->measures as $position => $measure) {
+            $until = $upbeat > 0 && $measure->length > $upbeat ? $measure->meter->ticks() - $upbeat : null;
+            $shapes[] = MeasureShape::of($piece, $piece->parts, $position, $until);
+        }
+
+        return $shapes;
+    }
+
+    /**
+     * The longest run that begins here and follows an earlier one; of equals the nearest form.
+     *
+     * @param array<string, array<string, int>> $seen first position of each four measures, by form; what begins here is added
+     */
+    private function longest(array &$seen, int $position): ?Run
+    {
+        $best = null;
+        foreach (self::FORMS as $form) {
+            $key = $this->key($form, $position);
+            $earlier = null === $key ? null : $seen[$form][$key] ?? null;
+            if (null === $key || null === $earlier) {
+                if (null !== $key) {
+                    $seen[$form][$key] = $position;
+                }
+                continue;
+            }
+            $run = $earlier + self::MEASURES <= $position ? $this->follow($form, $earlier, $position) : null;
+            $best = null !== $run && $run->length > ($best->length ?? 0) ? $run : $best;
+        }
+
+        return $best;
+    }
+
+    private function key(string $form, int $position): ?string
+    {
+        if (!isset($this->shapes[$position + self::MEASURES - 1])) {
+            return null;
+        }
+        $key = '';
+        for ($step = 0; $step < self::MEASURES; ++$step) {
+            $shape = $this->shapes[$position + $step];
+            $steps = 0 === $step ? [] : self::apart($form, $shape, $this->shapes[$position + $step - 1]);
+            $key .= self::form($form, $shape).'/'.implode(',', $steps).'/';
+        }
+
+        return $key;
+    }
+
+    private function follow(string $form, int $earlier, int $position): ?Run
+    {
+        $distance = self::apart($form, $this->shapes[$position], $this->shapes[$earlier]);
+        $length = 0;
+        $same = true;
+        while (isset($this->shapes[$position + $length]) && $earlier + $length < $position) {
+            $one = $this->shapes[$position + $length];
+            $other = $this->shapes[$earlier + $length];
+            if (self::form($form, $one) !== self::form($form, $other) || self::apart($form, $one, $other) !== $distance) {
+                break;
+            }
+            $same = $same && $one->same === $other->same;
+            ++$length;
+        }
+        [$kind, $by] = match ($form) {
+            'start' => [$same ? LikenessKind::Same : LikenessKind::OtherEnding, 0],
+            'interval' => $this->transposed($distance, $this->shapes[$position]->basses),
+            default => [LikenessKind::Moved, self::one($distance) ?? 0],
+        };
+
+        return null === $kind || ('contour' === $form && 0 === $by % self::LETTERS)
+            ? null
+            : new Run($earlier, $position, $length, $kind, $by);
+    }
+
+    /**
+     * @param list<int>  $halfSteps of each part that sounds
+     * @param list<bool> $basses
+     *
+     * @return array{LikenessKind|null, int} octaves or strings apart; none if neither
+     */
+    private function transposed(array $halfSteps, array $basses): array
+    {
+        $octaves = self::one($halfSteps);
+        if (null !== $octaves && 0 !== $octaves && 0 === $octaves % self::OCTAVE) {
+            return [LikenessKind::Octave, intdiv($octaves, self::OCTAVE)];
+        }
+        $strings = self::one(
+            array_map(
+                static fn (int $steps, bool $bass): int => 0 === $steps % ($bass ? self::FOURTH : self::FIFTH)
+                    ? intdiv($steps, $bass ? self::FOURTH : self::FIFTH)
+                    : 0,
+                $halfSteps,
+                $basses,
+            ),
+        );
+
+        return null !== $strings && 0 !== $strings && abs($strings) <= self::STRINGS
+            ? [LikenessKind::OtherString, $strings]
+            : [null, 0];
+    }
+
+    private static function form(string $form, MeasureShape $shape): string
+    {
+        return match ($form) {
+            'start' => $shape->start,
+            'interval' => $shape->interval,
+            default => $shape->contour,
+        };
+    }
+
+    /** @return list<int> how far each part lies from another measure, where the form leaves that open; none if other parts sound */
+    private static function apart(string $form, MeasureShape $one, MeasureShape $other): array
+    {
+        [$ones, $others] = match ($form) {
+            'start' => [[], []],
+            'interval' => [$one->pitches, $other->pitches],
+            default => [$one->letters, $other->letters],
+        };
+
+        return \count($ones) === \count($others)
+            ? array_map(static fn (int $here, int $there): int => $here - $there, $ones, $others)
+            : [];
+    }
+
+    /** @param list<int> $numbers */
+    private static function one(array $numbers): ?int
+    {
+        return 1 === \count(array_unique($numbers)) ? $numbers[0] : null;
+    }
+}
