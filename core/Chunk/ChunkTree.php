@@ -104,7 +104,7 @@ final readonly class ChunkTree
             }
             $inside = [];
             for (; isset($measures[$at]) && $measures[$at]->place->isBefore($phrase->to); ++$at) {
-                $inside[] = $measures[$at]->place;
+                $inside[] = $measures[$at]->ofMeasure();
             }
             $held[] = new ChunkNode(
                 $phrase,

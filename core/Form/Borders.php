@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
@@ -22,8 +23,8 @@ final readonly class Borders
     private const SLUR = 5.0;
     private const LIKENESS = 4.0;
     private const LINE = 3.0;
-    private const FOURTH = 2.0;
-    private const SECOND = 1.0;
+    private const FOURTH = 6.0;
+    private const SECOND = 3.0;
     /** Beats of a note that ends a phrase. */
     private const LONG_BEATS = 2;
 
@@ -40,11 +41,12 @@ final readonly class Borders
         $seams = Seams::of($piece);
         $upbeat = $piece->measures[0]->isShort() && \count($piece->measures) > 1 ? $piece->measures[0]->length : 0;
         $counted = self::counted($piece);
+        $ends = self::measureEnds($piece, $seams);
         $all = $before = [];
         foreach ($piece->measures as $position => $measure) {
-            // An upbeat like that of the piece stands for the bar line behind it.
-            $leads = $upbeat > 0 && !$measure->isShort() && self::mayBegin($piece, $position + 1) ? $measure->length - $upbeat : 0;
+            // An upbeat stands for the bar line behind it: one after a rest, or one like that of the piece.
             $offsets = $seams->restEnds($position);
+            $leads = self::mayBegin($piece, $position + 1) && !$measure->isShort() ? self::lead($seams, $position, $measure, $upbeat) : 0;
             if ($leads > 0 && !\in_array($leads, $offsets, true)) {
                 $offsets[] = $leads;
                 sort($offsets);
@@ -52,20 +54,22 @@ final readonly class Borders
             foreach ($offsets as $offset) {
                 $seam = $offset > 0 ? $seams->inside($position, $offset) : null;
                 if (null !== $seam && $offset === $leads) {
+                    $bar = Place::of($position + 1);
                     $all[] = $before[$position + 1] = new Border(
                         Place::of($position, $offset),
-                        self::end($seam) + self::structure($piece, $likeness, $counted, $position + 1),
+                        self::end($seam, $ends) + self::structure($piece, $likeness, $counted, $position + 1),
                         $position + 1,
+                        self::canBeHeard($seam) || !$seams->isOpen($bar) ? null : $bar,
                     );
                 } elseif (null !== $seam && $seam->afterRest) {
-                    $all[] = new Border(Place::of($position, $offset), self::end($seam));
+                    $all[] = new Border(Place::of($position, $offset), self::end($seam, $ends));
                 }
             }
             $next = $position + 1;
             if (!isset($before[$next]) && self::mayBegin($piece, $next) && $seams->isOpenAt($next) && !self::isUpbeat($piece, $position)) {
                 $all[] = $before[$next] = new Border(
                     Place::of($next),
-                    self::end($seams->before($next)) + self::structure($piece, $likeness, $counted, $next),
+                    self::end($seams->before($next), $ends) + self::structure($piece, $likeness, $counted, $next),
                     $next,
                 );
             }
@@ -99,15 +103,63 @@ final readonly class Borders
             && (null === $before || ($before->isShort() && $before->length + $measure->length === $measure->meter->ticks()));
     }
 
-    /** How the music before a border ends: the strongest of a rest in all parts, a long note, and a slur. */
-    private static function end(Seam $seam): float
+    /** Where an upbeat to the next measure begins: after the last rest in the second half, or as far from the end as that of the piece. */
+    private static function lead(Seams $seams, int $position, Measure $measure, int $upbeat): int
+    {
+        foreach (array_reverse($seams->restEnds($position)) as $end) {
+            if ($end < $measure->length && 2 * $end >= $measure->length && true === $seams->inside($position, $end)?->afterRest) {
+                return $end;
+            }
+        }
+
+        return $upbeat > 0 ? $measure->length - $upbeat : 0;
+    }
+
+    /** An upbeat that leads in after a rest, a long note or the end of a slur belongs to its measure also when that is taught alone. */
+    private static function canBeHeard(Seam $seam): bool
+    {
+        return $seam->afterRest || $seam->afterSlur || $seam->afterBeats >= self::LONG_BEATS;
+    }
+
+    /** @return list<float> beats of the last note of each measure, rising; measures that end in rests are left out */
+    private static function measureEnds(Piece $piece, Seams $seams): array
+    {
+        $ends = [];
+        for ($position = 1; $position <= \count($piece->measures); ++$position) {
+            $seam = $seams->before($position);
+            if ($seam->afterBeats > 0) {
+                $ends[] = $seam->afterBeats;
+            }
+        }
+        sort($ends);
+
+        return $ends;
+    }
+
+    /**
+     * How the music before a border ends: the strongest of a rest in all parts, a long note, and a slur.
+     *
+     * @param list<float> $ends beats of the last note of each measure, rising
+     */
+    private static function end(Seam $seam, array $ends): float
     {
         return match (true) {
             $seam->afterRest => self::REST,
-            $seam->afterBeats >= self::LONG_BEATS => self::LONG_NOTE,
+            $seam->afterBeats >= self::LONG_BEATS && self::isLonger($seam->afterBeats, $ends) => self::LONG_NOTE,
             $seam->afterSlur => self::SLUR,
             default => 0.0,
         };
+    }
+
+    /**
+     * Longer than most others: where all measures end long, that says nothing.
+     *
+     * @param list<float> $ends rising
+     */
+    private static function isLonger(float $beats, array $ends): bool
+    {
+        // The half of the others that is shorter reaches up to here, for the note itself is one of them.
+        return [] === $ends || $ends[intdiv(\count($ends) - 1, 2)] < $beats;
     }
 
     /**
@@ -167,7 +219,7 @@ final readonly class Borders
     /** Something begins here that was there before, and did not just go on from there. */
     private static function comesBack(Likeness $likeness, int $position, int $first): bool
     {
-        if ($likeness->isSilent($position)) {
+        if ($likeness->isSilent($position) || self::isEcho($likeness, $position)) {
             return false;
         }
         foreach ($likeness->likes[$position] as $like) {
@@ -177,5 +229,14 @@ final readonly class Borders
         }
 
         return false;
+    }
+
+    /** A measure or pair of measures that is played again at once stays with it. */
+    private static function isEcho(Likeness $likeness, int $position): bool
+    {
+        $classes = $likeness->classes;
+        $same = static fn (int $one, int $other): bool => isset($classes[$one], $classes[$other]) && $classes[$one] === $classes[$other];
+
+        return $same($position, $position - 1) || ($same($position, $position - 2) && $same($position + 1, $position - 1));
     }
 }

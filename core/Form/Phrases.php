@@ -9,10 +9,13 @@ use CoinStair\Core\Score\Place;
 
 /**
  * Phrase borders (handbook 5): the cheapest segmentation over all borders that are possible, exact for its costs. A phrase costs
- * (load − wish)² ÷ wish; what speaks for a border is taken off.
+ * (load − wish)² ÷ wish, and more if its measures are odd in number; a border costs, and what speaks for it is taken off.
  */
 final readonly class Phrases
 {
+    /** Of a phrase that has an odd number of measures. */
+    private const ODD = 4.0;
+
     /**
      * @param list<Border> $borders inner borders, in order
      * @param float        $cost    of the whole segmentation
@@ -29,8 +32,10 @@ final readonly class Phrases
     public static function of(Piece $piece, Borders $borders, int $level = 1, array $weights = [], array $fixed = []): self
     {
         $wish = Load::wish($level);
-        // From here on a part on each side of a border is better than the two as one, whatever the border is worth.
-        $enough = $wish / \M_SQRT2;
+        // Two phrases of the loads x and y cost w − 2xy ÷ w more than both as one, and besides at most the border and two odd numbers of
+        // measures for an even one. So where xy ≥ w (w + that) ÷ 2 the parts are never worse than the whole.
+        $enough = sqrt(($wish * ($wish + Border::COST + 2 * self::ODD)) / 2);
+        $measures = self::measures($piece, $borders);
         $sums = self::sums($piece, $borders, $weights);
         $held = self::held($borders, $fixed);
         $last = \count($borders->all) + 1;
@@ -39,10 +44,11 @@ final readonly class Phrases
         $barrier = 0;
         for ($end = 1; $end <= $last; ++$end) {
             $best = \INF;
-            $bonus = $borders->all[$end - 1]->bonus ?? 0.0;
+            $border = ($borders->all[$end - 1] ?? null)?->cost() ?? 0.0;
             $split = null;
             for ($start = $end - 1; $start >= $barrier; --$start) {
-                $total = $costs[$start] + self::size($sums[$end] - $sums[$start], $wish) - $bonus;
+                $odd = 1 === (int) round($measures[$end] - $measures[$start]) % 2;
+                $total = $costs[$start] + self::size($sums[$end] - $sums[$start], $wish) + ($odd ? self::ODD : 0.0) + $border;
                 if ($total < $best - 1e-9) {
                     $best = $total;
                     $from[$end] = $start;
@@ -61,6 +67,22 @@ final readonly class Phrases
         }
 
         return new self(array_reverse($chosen), $costs[$last] ?? 0.0);
+    }
+
+    /** @return non-empty-list<float> measures up to the start, each border, and the end; parts of them where one lies inside */
+    private static function measures(Piece $piece, Borders $borders): array
+    {
+        $starts = [0.0];
+        foreach ($piece->measures as $position => $measure) {
+            $starts[] = $starts[$position] + $measure->length / $measure->meter->ticks();
+        }
+        $measures = [0.0];
+        foreach ($borders->all as $border) {
+            $place = $border->place;
+            $measures[] = $starts[$place->position] + $place->offset / $piece->measures[$place->position]->meter->ticks();
+        }
+
+        return [...$measures, $starts[\count($starts) - 1]];
     }
 
     private static function size(float $load, float $wish): float

@@ -57,7 +57,7 @@ final class FormReport
                 static fn (Border $border): array => [
                     'position' => $border->place->position,
                     'offset' => Ticks::quarters($border->place->offset),
-                    'cost' => -$border->bonus,
+                    'cost' => $border->cost(),
                 ],
                 Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders,
             ),

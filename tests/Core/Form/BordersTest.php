@@ -34,32 +34,45 @@ final class BordersTest extends TestCase
     {
         yield 'nothing but the count of measures' => [
             'CDEF|DEFG|EFGA|FGAB|cBAG|',
-            ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 0.0, '4+0' => 3.0],
+            ['1+0' => 0.0, '2+0' => 3.0, '3+0' => 0.0, '4+0' => 9.0],
         ];
         yield 'a long note' => ['CDE2|FGAB|', ['1+0' => 6.0]];
         yield 'a note of a beat and a half is not long' => ['C2D/E3/2|FGAB|', ['1+0' => 0.0]];
         yield 'a rest' => ['CDEz|FGAB|', ['1+0' => 8.0]];
-        yield 'a rest inside a measure' => ['CzDE|FGAB|', ['0+2' => 8.0, '1+0' => 0.0]];
+        yield 'a rest inside a measure' => ['CzD2|FGAB|', ['0+2' => 8.0]];
+        yield 'a rest in its first half' => ['zCDE|FGAB|', ['0+1' => 8.0, '1+0' => 0.0]];
         yield 'the end of a slur' => ['CD(EF)|FGAB|', ['1+0' => 5.0]];
         yield 'a slur over the bar line' => ['CDE(F|G)GAB|', []];
-        yield 'a slur that ends later' => ['CD(EF|GA)AB|cBAG|', ['2+0' => 1.0]];
+        yield 'a slur that ends later' => ['CD(EF|GA)AB|cBAG|', ['2+0' => 3.0]];
         yield 'a tie over the bar line' => ['CDEF-|FGAB|', []];
-        yield 'a double bar' => ['CDEF||GABc|', ['1+0' => 13.0]];
-        yield 'a rehearsal mark' => ['CDEF|GABc|[P:B]dcBA|', ['1+0' => 0.0, '2+0' => 13.0]];
-        yield 'a repeat sign' => ['|:CDEF:|GABc|', ['1+0' => 22.0]];
-        yield 'what came before comes back' => ['CDEF|GABc|CDEF|dcBA|', ['1+0' => 0.0, '2+0' => 5.0, '3+0' => 0.0]];
-        yield 'what just goes on does not' => ['CDEF|GABc|dcBA|GABc|dcBA|', ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 4.0, '4+0' => 3.0]];
+        yield 'a double bar' => ['CDEF||GABc|', ['1+0' => 19.0]];
+        yield 'a rehearsal mark' => ['CDEF|GABc|[P:B]dcBA|', ['1+0' => 0.0, '2+0' => 19.0]];
+        yield 'a repeat sign' => ['|:CDEF:|GABc|', ['1+0' => 28.0]];
+        yield 'what came before comes back' => ['CDEF|GABc|CDEF|dcBA|', ['1+0' => 0.0, '2+0' => 7.0, '3+0' => 0.0]];
+        yield 'what just goes on does not' => [
+            'CDEF|GABc|dcBA|EGEG|GABc|dcBA|',
+            ['1+0' => 0.0, '2+0' => 3.0, '3+0' => 0.0, '4+0' => 13.0, '5+0' => 0.0],
+        ];
+        yield 'not between a measure and its echo' => ['CDEF|CDEF|GABc|', ['1+0' => 0.0, '2+0' => 3.0]];
+        yield 'nor between a pair and its echo' => [
+            'CDEF|GABc|CDEF|GABc|dcBA|',
+            ['1+0' => 0.0, '2+0' => 3.0, '3+0' => 0.0, '4+0' => 9.0],
+        ];
+        yield 'measure ends that are all long say nothing' => ['CDE2|FGA2|BcB2|', ['1+0' => 0.0, '2+0' => 3.0]];
+        yield 'but one that is longer does' => ['CDE2|FG3|BcB2|AGF2|', ['1+0' => 0.0, '2+0' => 9.0, '3+0' => 0.0]];
+        yield 'one long end among quarters' => ['CDEF|GA2|BcBA|AGFE|', ['1+0' => 0.0, '2+0' => 9.0, '3+0' => 0.0]];
+        yield 'an upbeat after a rest, without one at the start' => ['CDEF|GAzc|dcBA|', ['1+0' => 0.0, '1+3' => 11.0]];
         yield 'a new line of the book' => ["CDEF|\nGABc|", ['1+0' => 3.0]];
         yield 'counting begins anew after a double bar' => [
             'CDEF|DEFG|EFGA||FGAB|cBAG|BAGF|',
-            ['1+0' => 0.0, '2+0' => 1.0, '3+0' => 13.0, '4+0' => 0.0, '5+0' => 1.0],
+            ['1+0' => 0.0, '2+0' => 3.0, '3+0' => 19.0, '4+0' => 0.0, '5+0' => 3.0],
         ];
-        yield 'an upbeat stands for the bar line behind it' => ['C|DEFG|ABcd|e2d2|', ['1+3' => 0.0, '2+3' => 1.0]];
-        yield 'an upbeat after a rest' => ['C|DEzG|ABcd|e2d2|', ['1+3' => 8.0, '2+3' => 1.0]];
-        yield 'an upbeat that is not there' => ['C|DEF2|ABcd|e2d2|', ['2+0' => 6.0, '2+3' => 1.0]];
+        yield 'an upbeat stands for the bar line behind it' => ['C|DEFG|ABcd|e2d2|', ['1+3' => 0.0, '2+3' => 3.0]];
+        yield 'an upbeat after a rest' => ['C|DEzG|ABcd|e2d2|', ['1+3' => 8.0, '2+3' => 3.0]];
+        yield 'an upbeat that is not there' => ['C|DEF2|ABcd|e2d2|', ['2+0' => 6.0, '2+3' => 3.0]];
         yield 'an upbeat after a repeat, in two measures' => ['C|:DEFG|AB2:|c|dcBA|', ['1+3' => 0.0, '3+0' => 25.0]];
-        yield 'no phrase begins with a last ending' => ['|:CDEF|1 GABc:|2 GAG2||cBAG|', ['1+0' => 0.0, '3+0' => 28.0]];
-        yield 'not inside a triplet' => ['(3CDE z F|GABc|', ['0+3' => 8.0, '1+0' => 0.0], '4/4'];
+        yield 'no phrase begins with a last ending' => ['|:CDEF|1 GABc:|2 GAG2||cBAG|', ['1+0' => 0.0, '3+0' => 34.0]];
+        yield 'not inside a triplet' => ['(3CDE z F|GABc|', ['0+3' => 8.0], '4/4'];
         yield 'after a rest of one voice only there is none' => ["V:1\nV:2\n[V:1] CzDE|FGAB|\n[V:2] CDEF|FGAB|", ['1+0' => 0.0]];
     }
 
@@ -97,7 +110,7 @@ final class BordersTest extends TestCase
         self::assertNotNull($piece);
         $likeness = Likeness::of($piece);
         self::assertSame(['A', 'B'], array_column(Sections::find($piece, $likeness), 'label'), 'nothing is known to be alike');
-        self::assertSame(13.0, Borders::of($piece, $likeness)->into(8)?->bonus);
+        self::assertSame(19.0, Borders::of($piece, $likeness)->into(8)?->bonus);
         self::assertSame(15, \count(Borders::of($piece, $likeness)->all));
         self::assertSame([12.0, 36.0], Load::between($piece, [Place::of(0), Place::of(4), $piece->end()]));
     }

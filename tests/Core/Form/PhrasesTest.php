@@ -12,8 +12,10 @@ use CoinStair\Core\Form\Phrases;
 use CoinStair\Core\Form\Texture;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /** Handbook 5, phrase borders and texture. */
@@ -21,6 +23,9 @@ final class PhrasesTest extends TestCase
 {
     /** Notes that a phrase wishes to hold, by year of playing. */
     private const WISH = [1 => 12.0, 2 => 18.0, 3 => 26.0, 4 => 34.0];
+    /** What a phrase of an odd number of measures costs, and a border. */
+    private const ODD = 4.0;
+    private const BORDER = 4.0;
 
     public function testEvenRhythmIsCutAtEveryFourthMeasure(): void
     {
@@ -83,6 +88,45 @@ final class PhrasesTest extends TestCase
         );
     }
 
+    #[DataProvider('cuts')]
+    public function testWhereATeacherWouldCut(string $body, int $level, string $expected, string $meter = '4/4'): void
+    {
+        $piece = Tunes::abc($body, $meter, 'D');
+        $phrases = Phrases::of($piece, Borders::of($piece, Likeness::of($piece)), $level);
+        self::assertSame(
+            $expected,
+            implode(
+                ' ',
+                array_map(
+                    static fn (Border $border): string => $border->place->position.
+                        (0 === $border->place->offset ? '' : '+'.Ticks::quarters($border->place->offset)),
+                    $phrases->borders,
+                ),
+            ),
+        );
+    }
+
+    /** @return iterable<string, array{0: string, 1: int, 2: string, 3?: string}> */
+    public static function cuts(): iterable
+    {
+        yield 'an echo pair stays together' => ['DEFG|A2F2|DEFG|A2F2|B2GB|A2FA|G2EG|D4|', 2, '4'];
+        yield 'six measures are four and two' => ['DFAd|EGBe|FAdf|GBeg|AFED|BGFE|', 1, '4'];
+        yield 'or one in year two' => ['DFAd|EGBe|FAdf|GBeg|AFED|BGF2|', 2, ''];
+        yield 'a waltz in which every measure ends long' => [
+            'DF2|GA2|BA2|GF2|EG2|FA2|GE2|D3|',
+            1,
+            '4',
+            '3/4',
+        ];
+        yield 'a long end in the middle' => ['DEFG|AGFE|DEFG|A4|AGFE|FGAB|AGFE|D4|', 2, '4'];
+        yield 'a short tune is one phrase' => ['DEFG|A2F2|G2E2|D4|', 3, ''];
+        yield 'a rest with an upbeat behind it' => ['DEFG|AGFE|DEFG|A2zA|dcBA|GFED|EGFE|D4|', 2, '3+3'];
+        yield 'an upbeat tune' => ['A|DEFG|AGFE|DEFG|A2FA|dcBA|GFED|EGFE|D3|', 2, '4+3'];
+        yield 'a border that costs more than it brings' => ['D4|E4|F4|G4|A4|B4|', 2, ''];
+        yield 'seven measures' => ['DEFG|AGFE|DEFG|A4|AGFE|FGAB|D4|', 2, '4'];
+        yield 'ten measures are four and six' => ['DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|DEFG|A4|', 2, '4'];
+    }
+
     public function testMarksOfTheBookDecide(): void
     {
         self::assertSame(
@@ -104,11 +148,17 @@ final class PhrasesTest extends TestCase
                 $weights,
             );
             $phrases = Phrases::of($piece, $borders, $level, $weights);
-            self::assertEqualsWithDelta($this->cheapest($loads, $borders->all, self::WISH[$level], 0), $phrases->cost, 1e-6, "seed $seed");
+            $measures = self::measures($piece, $borders->all);
+            self::assertEqualsWithDelta(
+                $this->cheapest($loads, $measures, $borders->all, self::WISH[$level], 0),
+                $phrases->cost,
+                1e-6,
+                "seed $seed",
+            );
             $chosen = array_map(static fn (Border $border): int => (int) array_search($border, $borders->all, true), $phrases->borders);
             self::assertEqualsWithDelta(
                 $phrases->cost,
-                $this->cost($loads, $borders->all, self::WISH[$level], $chosen),
+                $this->cost($loads, $measures, $borders->all, self::WISH[$level], $chosen),
                 1e-6,
                 "seed $seed",
             );
@@ -119,19 +169,21 @@ final class PhrasesTest extends TestCase
      * The cheapest of all ways to go on from one border, each of them tried.
      *
      * @param list<float>  $loads
+     * @param list<float>  $measures
      * @param list<Border> $borders
      */
-    private function cheapest(array $loads, array $borders, float $wish, int $from): float
+    private function cheapest(array $loads, array $measures, array $borders, float $wish, int $from): float
     {
         $least = \INF;
-        $load = 0.0;
+        $load = $length = 0.0;
         foreach (\array_slice($loads, $from, null, true) as $index => $more) {
             $load += $more;
-            $phrase = ($load - $wish) ** 2 / $wish;
+            $length += $measures[$index];
+            $phrase = ($load - $wish) ** 2 / $wish + (1 === ((int) round($length)) % 2 ? self::ODD : 0.0);
             $least = min(
                 $least,
                 isset($borders[$index])
-                    ? $phrase - $borders[$index]->bonus + $this->cheapest($loads, $borders, $wish, $index + 1)
+                    ? $phrase + self::BORDER - $borders[$index]->bonus + $this->cheapest($loads, $measures, $borders, $wish, $index + 1)
                     : $phrase,
             );
         }
@@ -141,15 +193,18 @@ final class PhrasesTest extends TestCase
 
     /**
      * @param list<float>  $loads
+     * @param list<float>  $measures
      * @param list<Border> $borders
-     * @param list<int>    $chosen  indexes of borders
+     * @param list<int>    $chosen   indexes of borders
      */
-    private function cost(array $loads, array $borders, float $wish, array $chosen): float
+    private function cost(array $loads, array $measures, array $borders, float $wish, array $chosen): float
     {
         $cost = 0.0;
         $from = 0;
         foreach ([...$chosen, \count($borders)] as $index) {
-            $cost += (array_sum(\array_slice($loads, $from, $index + 1 - $from)) - $wish) ** 2 / $wish - ($borders[$index]->bonus ?? 0.0);
+            $length = (int) round(array_sum(\array_slice($measures, $from, $index + 1 - $from)));
+            $cost += (array_sum(\array_slice($loads, $from, $index + 1 - $from)) - $wish) ** 2 / $wish;
+            $cost += (1 === $length % 2 ? self::ODD : 0.0) + (isset($borders[$index]) ? self::BORDER - $borders[$index]->bonus : 0.0);
             $from = $index + 1;
         }
 
@@ -181,6 +236,29 @@ final class PhrasesTest extends TestCase
                 Texture::find($piece),
             ),
         );
+    }
+
+    /**
+     * @param list<Border> $borders
+     *
+     * @return list<float> measures, and parts of them, between the borders
+     */
+    private static function measures(Piece $piece, array $borders): array
+    {
+        $lengths = [];
+        $from = $piece->start();
+        foreach ([...array_map(static fn (Border $border): Place => $border->place, $borders), $piece->end()] as $to) {
+            $length = 0.0;
+            foreach ($piece->measures as $position => $measure) {
+                $start = $position === $from->position ? $from->offset : ($position < $from->position ? $measure->length : 0);
+                $end = $position === $to->position ? $to->offset : ($position < $to->position ? $measure->length : 0);
+                $length += max(0, $end - $start) / $measure->meter->ticks();
+            }
+            $lengths[] = $length;
+            $from = $to;
+        }
+
+        return $lengths;
     }
 
     /** @return list<int> */
