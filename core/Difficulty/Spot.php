@@ -14,6 +14,9 @@ use CoinStair\Core\Score\Place;
 /** A place that holds a class back (handbook 5). */
 final readonly class Spot
 {
+    /** Severity from which a crossing or hop is taught rung by rung. */
+    private const UNFOLDS = 1.15;
+
     /**
      * @param Place     $from     the note before it
      * @param Place     $to       the note on which it lands
@@ -36,10 +39,16 @@ final readonly class Spot
         return $this->move?->comfort();
     }
 
-    /** A crossing or a hop: it unfolds into a ladder of its own. */
+    /** A crossing or a hop. */
     public function crosses(): bool
     {
         return MoveFamily::Crossing === $this->move?->family;
+    }
+
+    /** A crossing or hop that is hard enough for a ladder of its own. */
+    public function unfolds(): bool
+    {
+        return $this->crosses() && $this->severity >= self::UNFOLDS;
     }
 
     /**

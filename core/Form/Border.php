@@ -14,8 +14,8 @@ final readonly class Border
 
     /**
      * @param float      $bonus   what speaks for it: the more, the better
-     * @param int|null   $into    position of the measure that it leads into, also where an upbeat to that measure comes first; none inside a
-     *                            measure
+     * @param int|null   $into    position of the measure that it leads into, also where an upbeat to that measure comes first; none
+     *                            inside a measure
      * @param Place|null $measure where the measure itself begins, if it is taught alone; the border's place if none is given
      */
     public function __construct(public Place $place, public float $bonus, public ?int $into = null, private ?Place $measure = null)

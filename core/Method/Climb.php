@@ -9,8 +9,11 @@ use CoinStair\Core\Chunk\ChunkNode;
 /** Up the tree two by two: one, the next, both; two more, all four; up to the whole. */
 final readonly class Climb
 {
-    /** @param \Closure(ChunkNode): void $teach a phrase */
-    public function __construct(private Taught $taught, private \Closure $teach)
+    /**
+     * @param \Closure(ChunkNode): void $teach          a phrase
+     * @param bool                      $joinsWhatIsNew what holds nothing but what was found is not joined
+     */
+    public function __construct(private Taught $taught, private \Closure $teach, private bool $joinsWhatIsNew = false)
     {
     }
 
@@ -47,6 +50,8 @@ final readonly class Climb
         \assert([] !== $left && [] !== $right);
         $this->over($left, $teach);
         $this->over($right, $teach);
-        $this->taught->join($joined);
+        if (!$this->joinsWhatIsNew || $this->taught->hasLearnedIn($joined)) {
+            $this->taught->join($joined);
+        }
     }
 }

@@ -7,96 +7,64 @@ namespace CoinStair\Core\Method;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkNode;
-use CoinStair\Core\Form\LikenessKind;
-use CoinStair\Core\Form\Seams;
-use CoinStair\Core\Score\Place;
 
-/** Each class of the same measures is learned once; its returns are found, and only what differs is learned anew. */
+/**
+ * Each class of the same measures is learned once; its returns are found, also within a phrase, and only what differs is learned anew. What
+ * holds nothing but what was found is not joined.
+ */
 final class FindIt implements TeachingMethod
 {
-    private ?Seams $seams = null;
-
     public function teach(Taught $taught, array $spots, array $own): void
     {
-        $climb = new Climb($taught, function (ChunkNode $phrase) use ($taught): void {
-            $this->piecewise($taught, $phrase);
-        });
+        $climb = new Climb(
+            $taught,
+            static function (ChunkNode $phrase) use ($taught): void {
+                self::piecewise($taught, $phrase);
+            },
+            joinsWhatIsNew: true,
+        );
         $climb->bySections();
     }
 
-    /** A phrase of which some measures were taught before: these are found, the others learned, then they are joined. */
-    private function piecewise(Taught $taught, ChunkNode $phrase): void
+    /** A phrase of which some measures were taught before, or come twice: these are found, the others learned, then they are joined. */
+    private static function piecewise(Taught $taught, ChunkNode $phrase): void
     {
         if ($taught->findAgain($phrase->chunk)) {
             return;
         }
-        $runs = [];
-        foreach ($this->knownAndNew($taught, $phrase) as [$known, $chunk]) {
-            $last = array_key_last($runs);
-            $joined = null === $last ? $chunk : $runs[$last][1]->join($chunk, ChunkKind::Join);
-            if (null !== $last && $runs[$last][0] === $known && (!$known || null !== $taught->taughtAs($joined))) {
-                $runs[$last][1] = $joined;
-            } else {
-                $runs[] = [$known, $chunk];
-            }
-        }
-        if (1 === \count($runs)) {
-            $taught->learn($phrase->chunk);
-
-            return;
-        }
-        foreach ($runs as [, $run]) {
-            $taught->learn($run);
-        }
-        $taught->join($phrase->chunk);
-    }
-
-    /** @return list<array{bool, Chunk}> the measures of a phrase, those with another ending in two: whether each was taught before */
-    private function knownAndNew(Taught $taught, ChunkNode $phrase): array
-    {
-        $pieces = [];
+        $run = null;
+        $isNew = true;
+        $keys = [];
         foreach ($phrase->leaves() as $measure) {
-            $known = null !== $taught->taughtAs($measure);
-            $split = $known ? null : $this->whereItDiffers($taught, $measure);
-            if (null === $split) {
-                $pieces[] = [$known, $measure];
+            $key = $taught->key($measure);
+            $again = null !== $taught->taughtAs($measure) || ('' !== $key && isset($keys[$key]));
+            $joined = $run?->join($measure, ChunkKind::Join);
+            if (null !== $run && null !== $joined && self::goesOn($taught, $joined, $isNew, $again)) {
+                $run = $joined;
             } else {
-                $pieces[] = [true, Chunk::of($taught->tree->piece, $measure->kind, $measure->from, $split)];
-                $pieces[] = [false, Chunk::of($taught->tree->piece, $measure->kind, $split, $measure->to, $measure->lands)];
+                self::take($taught, $run, $phrase);
+                $run = $measure;
+                // What was just taught may be found now.
+                $isNew = null === $taught->taughtAs($measure);
             }
+            $keys[$key] = true;
         }
-
-        return $pieces;
+        self::take($taught, $run, $phrase);
+        if ($taught->hasLearnedIn($phrase->chunk)) {
+            $taught->join($phrase->chunk);
+        }
     }
 
-    /** The beat from which a measure differs from one that was taught; none if it differs from the start. */
-    private function whereItDiffers(Taught $taught, Chunk $measure): ?Place
+    /** New measures that follow each other are one run; so are known ones that were taught as one. */
+    private static function goesOn(Taught $taught, Chunk $joined, bool $isNew, bool $again): bool
     {
-        $piece = $taught->tree->piece;
-        $this->seams ??= Seams::of($piece);
-        if (0 !== $measure->from->offset || !$measure->to->equals(Place::of($measure->from->position + 1))) {
-            return null;
-        }
-        foreach ($taught->tree->likeness->likes[$measure->from->position] as $like) {
-            $earlier = Place::of($like->of);
-            if (LikenessKind::OtherEnding !== $like->kind || !$taught->knows($taught->sameness->key($earlier, Place::of($like->of + 1)))) {
-                continue;
-            }
-            for ($offset = $piece->measures[$like->of]->length - $piece->beatTicks; $offset > 0; $offset -= $piece->beatTicks) {
-                $split = Place::of($measure->from->position, $offset);
-                $key = $taught->sameness->key($measure->from, $split);
-                if (
-                    $this->seams->isOpen($split)
-                    && '' !== $key
-                    && $key === $taught->sameness->key($earlier, Place::of($like->of, $offset))
-                ) {
-                    $taught->know($key, Chunk::of($piece, ChunkKind::Measure, $earlier, Place::of($like->of, $offset)));
+        return $isNew ? !$again : $again && null !== $taught->taughtAs($joined);
+    }
 
-                    return $split;
-                }
-            }
+    private static function take(Taught $taught, ?Chunk $run, ChunkNode $phrase): void
+    {
+        if (null !== $run) {
+            $taught->learn($run->edges() === $phrase->chunk->edges() ? $phrase->chunk : $run);
         }
-
-        return null;
     }
 }

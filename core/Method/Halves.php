@@ -16,7 +16,7 @@ final class Halves implements TeachingMethod
         $phrases = $run = [];
         // Down, level by level: what is more than a phrase is run once and halved.
         for ($at = 0; isset($parts[$at]); ++$at) {
-            $half = intdiv(\count($parts[$at]) + 1, 2);
+            $half = self::half($taught, $parts[$at]);
             $both = [\array_slice($parts[$at], 0, $half), \array_slice($parts[$at], $half)];
             foreach (1 === \count($parts[$at]) ? [$parts[$at]] : $both as $part) {
                 \assert([] !== $part);
@@ -51,5 +51,34 @@ final class Halves implements TeachingMethod
                 $taught->join($taught->spanning($part));
             }
         }
+    }
+
+    /**
+     * How many phrases the first half holds: up to the border that lies nearest to the middle by measures, of two that are as near that of
+     * sections.
+     *
+     * @param non-empty-list<ChunkNode> $phrases
+     */
+    private static function half(Taught $taught, array $phrases): int
+    {
+        $piece = $taught->tree->piece;
+        $sections = array_map(static fn (ChunkNode $section): int => $section->chunk->from->rank(), $taught->tree->sections);
+        $from = $phrases[0]->chunk->from;
+        $middle = $piece->ticksBetween($from, $phrases[\count($phrases) - 1]->chunk->to) / 2;
+        $half = 1;
+        $least = [\INF, 1];
+        foreach ($phrases as $index => $phrase) {
+            if (0 === $index) {
+                continue;
+            }
+            $start = $phrase->chunk->from;
+            $miss = [abs($piece->ticksBetween($from, $start) - $middle), \in_array($start->rank(), $sections, true) ? 0 : 1];
+            if ($miss < $least) {
+                $least = $miss;
+                $half = $index;
+            }
+        }
+
+        return $half;
     }
 }

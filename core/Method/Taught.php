@@ -27,6 +27,8 @@ final class Taught
     private array $taught = [];
     /** @var array<string, true> edges of chunks that were taught as they are */
     private array $edges = [];
+    /** @var array<int, list<Chunk>> what was taught, by the measures that it touches */
+    private array $touching = [];
 
     public function __construct(public readonly ChunkTree $tree)
     {
@@ -84,7 +86,7 @@ final class Taught
 
     public function learn(Chunk $chunk): void
     {
-        if (isset($this->edges[$chunk->edges()]) || $this->findAgain($chunk)) {
+        if ($this->isHeld($chunk) || $this->findAgain($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk);
@@ -93,7 +95,7 @@ final class Taught
 
     public function join(Chunk $chunk): void
     {
-        if (isset($this->edges[$chunk->edges()]) || $this->findAgain($chunk)) {
+        if ($this->isHeld($chunk) || $this->findAgain($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Join, $chunk);
@@ -103,7 +105,7 @@ final class Taught
     /** Teaches nothing if the same notes were taught at another place: they are found there. */
     public function findAgain(Chunk $chunk): bool
     {
-        if (isset($this->edges[$chunk->edges()])) {
+        if ($this->isHeld($chunk)) {
             return false;
         }
         $like = $this->taughtAs($chunk);
@@ -111,9 +113,36 @@ final class Taught
             return false;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Find, $chunk, $like);
-        $this->edges[$chunk->edges()] = true;
+        $this->hold($chunk);
 
         return true;
+    }
+
+    /** It was taught, or something that holds it: nothing is learned after that. */
+    public function isHeld(Chunk $chunk): bool
+    {
+        if (isset($this->edges[$chunk->edges()])) {
+            return true;
+        }
+        foreach ($this->touching[$chunk->from->position] ?? [] as $other) {
+            if ($other->contains($chunk)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Something inside a chunk was learned, not only found. */
+    public function hasLearnedIn(Chunk $chunk): bool
+    {
+        foreach ($this->order as $taught) {
+            if (StepPurpose::Learn === $taught->as && $chunk->contains($taught->chunk)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** The chunk at another place with which these notes were taught, the upbeat left aside; none if they are new. */
@@ -132,7 +161,7 @@ final class Taught
     /** @param bool $inside measures and runs of measures inside it are taught with it */
     public function remember(Chunk $chunk, bool $inside = true): void
     {
-        $this->edges[$chunk->edges()] = true;
+        $this->hold($chunk);
         foreach ([$this->key($chunk), $this->sameness->body($chunk->from, $chunk->to)] as $key) {
             if ('' !== $key) {
                 $this->taught[$key] ??= $chunk;
@@ -154,9 +183,17 @@ final class Taught
     /** A spot alone; a crossing rung by rung. */
     public function drill(Chunk $chunk, Spot $spot): void
     {
-        foreach ($spot->crosses() ? Rung::cases() : [null] as $rung) {
+        foreach ($spot->unfolds() ? Rung::cases() : [null] as $rung) {
             $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung, spot: $spot);
         }
         $this->remember($chunk);
+    }
+
+    private function hold(Chunk $chunk): void
+    {
+        $this->edges[$chunk->edges()] = true;
+        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+            $this->touching[$position][] = $chunk;
+        }
     }
 }

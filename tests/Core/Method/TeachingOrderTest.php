@@ -113,6 +113,34 @@ final class TeachingOrderTest extends TestCase
                 'run 0–16',
             ],
         ];
+        yield 'halves by measures, not by phrases' => [
+            Method::Halves,
+            'DFAd|EGBe|FAdf|GBeg||AFED|BGFE|cAGF|dBAG||eFGA|fGAB|]',
+            [
+                'run 0–10',
+                'run 4–10',
+                'learn 0–4',
+                'learn 4–8',
+                'learn 8–10',
+                'join 4–10',
+                'join 0–10',
+                'run 0–10',
+            ],
+        ];
+        yield 'halves: a border of sections where two are as near' => [
+            Method::Halves,
+            "DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|\nP:B\neFGA|fGAB|gABc|DAFE|]",
+            [
+                'run 0–12',
+                'run 0–8',
+                'learn 0–4',
+                'learn 4–8',
+                'learn 8–12',
+                'join 0–8',
+                'join 0–12',
+                'run 0–12',
+            ],
+        ];
         yield 'halves of one phrase' => [Method::Halves, 'DFAd|EGBe|', ['run 0–2', 'learn 0–2', 'run 0–2']];
         yield 'halves: a half that comes back' => [
             Method::Halves,
@@ -127,7 +155,34 @@ final class TeachingOrderTest extends TestCase
         yield 'find it: another ending of one measure' => [
             Method::FindIt,
             self::A.'AFED|BGFE|cAGF|DFAG|',
-            ['learn 0–4', 'learn 4–7', 'find 7–7+3 as 0', 'learn 7+3–8', 'join 4–8', 'join 0–8', 'run 0–8'],
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'run 0–8'],
+        ];
+        yield 'find it: each measure of a phrase twice' => [
+            Method::FindIt,
+            'DFAd|DFAd|EGBe|EGBe|AFED|BGFE|cAGF|dBAG|',
+            ['learn 0–1', 'find 1–2 as 0', 'learn 2–3', 'find 3–4 as 2', 'join 0–4', 'learn 4–8', 'join 0–8', 'run 0–8'],
+        ];
+        yield 'find it: a pair that is played again' => [
+            Method::FindIt,
+            'DFAd|EGBe|DFAd|EGBe|AFED|BGFE|cAGF|dBAG|',
+            ['learn 0–2', 'find 2–4 as 0', 'join 0–4', 'learn 4–8', 'join 0–8', 'run 0–8'],
+        ];
+        yield 'find it: one measure between that comes back' => [
+            Method::FindIt,
+            'DFAd|EGBe|DFAd|GBeg|AFED|BGFE|cAGF|dBAG|',
+            ['learn 0–2', 'find 2–3 as 0', 'learn 3–4', 'join 0–4', 'learn 4–8', 'join 0–8', 'run 0–8'],
+            2,
+        ];
+        yield 'find it: nothing new to join' => [
+            Method::FindIt,
+            self::A.self::B.self::B.self::A,
+            ['learn 0–4', 'learn 4–8', 'join 0–8', 'find 8–12 as 4', 'find 12–16 as 0', 'join 0–16', 'run 0–16'],
+        ];
+        yield 'find it: a phrase of known measures in another order' => [
+            Method::FindIt,
+            self::A.'FAdf|GBeg|DFAd|EGBe|',
+            ['learn 0–4', 'find 4–6 as 0', 'find 6–8 as 0', 'join 0–8', 'run 0–8'],
+            2,
         ];
         yield 'find it: a phrase that comes back' => [
             Method::FindIt,
@@ -198,6 +253,69 @@ final class TeachingOrderTest extends TestCase
         self::assertSame('run 0–8', end($told));
     }
 
+    public function testAllSpotsOfAPhraseComeBeforeIt(): void
+    {
+        $piece = Tunes::abc('D2=F/c/=F|E4|G2=f/G/=f|E4|D4|E4|F4|G4|A4|B4|A4|F4|', '4/4', 'D');
+        $tree = ChunkTree::of($piece, Likeness::of($piece));
+        $told = array_map(self::told(...), $this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]));
+        $phrase = $tree->phraseAt(Place::of(0))->chunk;
+        $at = array_search('learn 0–'.$phrase->to->position, $told, true);
+        self::assertIsInt($at);
+        foreach ($told as $index => $step) {
+            if (preg_match('/^learn (\d+)\+/', $step, $match) && (int) $match[1] < $phrase->to->position) {
+                self::assertLessThan($at, $index, $step);
+            }
+        }
+    }
+
+    #[DataProvider('severities')]
+    public function testOnlyAHardCrossingUnfoldsIntoALadder(int $goal, bool $unfolds): void
+    {
+        $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
+        $spot = $this->difficulty($piece, $goal, [Instrument::Violin])->spots($goal)[0];
+        self::assertTrue($spot->crosses());
+        self::assertSame($unfolds, $spot->unfolds(), (string) $spot->severity);
+        $rungs = array_filter(
+            $this->order(Method::SpotFirst, $piece, $goal, [Instrument::Violin]),
+            static fn (TaughtChunk $taught): bool => null !== $taught->rung,
+        );
+        self::assertSame($unfolds ? \count(Rung::cases()) : 0, \count($rungs));
+    }
+
+    /** @return iterable<string, array{int, bool}> */
+    public static function severities(): iterable
+    {
+        $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
+        $comfort = Difficulty::of($piece, [BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 60)])
+            ->spots(200)[0]
+            ->comfort();
+        yield 'a little over' => [(int) ceil($comfort * 1.05), false];
+        yield 'just under the border' => [(int) floor($comfort * 1.14), false];
+        yield 'just over' => [(int) ceil($comfort * 1.16), true];
+        yield 'far over' => [(int) ceil($comfort * 1.5), true];
+    }
+
+    public function testNothingIsTaughtAfterWhatHoldsIt(): void
+    {
+        foreach ($this->pieces() as $name => $piece) {
+            foreach (Method::cases() as $method) {
+                $held = [];
+                foreach ($this->order($method, $piece, 132, [Instrument::Violin, Instrument::Cello]) as $taught) {
+                    if (StepPurpose::Run === $taught->as) {
+                        continue;
+                    }
+                    foreach ($held as $other) {
+                        self::assertFalse(
+                            $other->contains($taught->chunk) && $other->edges() !== $taught->chunk->edges(),
+                            "$name, {$method->value}: ".self::told($taught).' in '.$other->edges(),
+                        );
+                    }
+                    $held[] = $taught->chunk;
+                }
+            }
+        }
+    }
+
     public function testALongSpotIsTaughtAtItsWorstMove(): void
     {
         $piece = Tunes::abc('D/E/F/G/ A/=F/c/=F/|c/=F/c/=F/ c/=F/c/=F/|D4|', '4/4', 'D');
@@ -211,17 +329,7 @@ final class TeachingOrderTest extends TestCase
 
     public function testNothingSameIsTaughtTwiceAndAllEndsWithTheWhole(): void
     {
-        $pieces = [];
-        for ($seed = 0; $seed < 60; ++$seed) {
-            $pieces["seed $seed"] = RandomPieces::piece($seed, measures: 16);
-        }
-        foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
-            $pieces[basename($file)] = ScoreFile::read((string) file_get_contents($file))->piece;
-        }
-        // The pieces themselves, and twice over, so that much comes back.
-        $pieces['three times'] = Tunes::abc(str_repeat(self::A.self::B, 3));
-        $pieces['one measure always'] = Tunes::abc(str_repeat('DEFG|', 20));
-        foreach ($pieces as $name => $piece) {
+        foreach ($this->pieces() as $name => $piece) {
             $sameness = Sameness::of($piece);
             foreach (Method::cases() as $method) {
                 $order = $this->order($method, $piece, 132, [Instrument::Violin, Instrument::Cello]);
@@ -250,6 +358,23 @@ final class TeachingOrderTest extends TestCase
                 }
             }
         }
+    }
+
+    /** @return array<string, Piece> */
+    private function pieces(): array
+    {
+        $pieces = [];
+        for ($seed = 0; $seed < 60; ++$seed) {
+            $pieces["seed $seed"] = RandomPieces::piece($seed, measures: 16);
+        }
+        foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
+            $pieces[basename($file)] = ScoreFile::read((string) file_get_contents($file))->piece;
+        }
+        // The pieces themselves, and twice over, so that much comes back.
+        $pieces['three times'] = Tunes::abc(str_repeat(self::A.self::B, 3));
+        $pieces['one measure always'] = Tunes::abc(str_repeat('DEFG|', 20));
+
+        return $pieces;
     }
 
     public function testStairsStartWhereItIsComfortableAndRunsGoOnce(): void
