@@ -19,6 +19,7 @@ enum MoveRow: string
     case Hop = 'hop';
     case OverOne = 'over-one';
     case OverTwo = 'over-two';
+    case Set = 'set';
     case Shift = 'shift';
     case Retake = 'retake';
     case Pluck = 'pluck';
@@ -31,10 +32,11 @@ enum MoveRow: string
             self::NextFinger => 0.28,
             self::OverAFinger => 0.32,
             self::CrossOpen => 0.35,
-            self::Fourth, self::Cross => 0.45,
+            self::Cross => 0.4,
+            self::Fourth => 0.45,
             self::Slide, self::Across => 0.5,
             self::Hop => 0.65,
-            self::OverOne => 0.7,
+            self::OverOne, self::Set => 0.7,
             self::Retake => 0.75,
             self::OverTwo => 0.85,
             self::Shift => 0.9,
@@ -66,6 +68,7 @@ enum MoveRow: string
             self::Hop => 'Finger {finger} hops from {from} to {to}.',
             self::OverOne => 'The bow crosses over a string, {from} to {to}.',
             self::OverTwo => 'The bow crosses over two strings, {from} to {to}.',
+            self::Set => 'Two fingers are set for the double stop.',
             self::Shift => 'The hand shifts.',
             self::Retake => 'The bow is lifted and set again.',
             self::Pluck => 'From plucking to the bow, or back.',

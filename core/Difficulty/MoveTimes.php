@@ -161,10 +161,13 @@ final class MoveTimes
         if (!$to->isOpen() && $hands[$from->hand]->position !== $hands[$to->hand]->position) {
             $rows[] = MoveRow::Shift;
         }
+        if (self::newFingers($from, $to) > 1) {
+            $rows[] = MoveRow::Set;
+        }
         $row = match (abs($from->string - $to->string)) {
             0 => $this->onOneString($from, $to),
             1 => match (true) {
-                $from->isOpen() && $to->isOpen() => MoveRow::CrossOpen,
+                $from->isOpen() || $to->isOpen() => MoveRow::CrossOpen,
                 $from->finger !== $to->finger => MoveRow::Cross,
                 $from->semitones === $to->semitones && !$hop && Instrument::Bass !== $this->hands->instrument() => MoveRow::Across,
                 default => MoveRow::Hop,
@@ -174,6 +177,20 @@ final class MoveTimes
         };
 
         return null === $row ? $rows : [...$rows, $row];
+    }
+
+    /** Fingers of a double stop or chord that were elsewhere; one across two strings is one. */
+    private static function newFingers(Candidate $from, Candidate $to): int
+    {
+        $fingers = [];
+        foreach ([] === $to->upper ? [] : $to->stops() as $stop) {
+            $down = array_filter($from->stops(), static fn (Candidate $earlier): bool => $earlier->sameSpot($stop));
+            if (!$stop->isOpen() && [] === $down) {
+                $fingers[$stop->finger.' '.$stop->semitones] = true;
+            }
+        }
+
+        return \count($fingers);
     }
 
     private function onOneString(Candidate $from, Candidate $to): ?MoveRow

@@ -83,7 +83,7 @@ final readonly class Spot
     }
 
     /**
-     * Spots of several instruments with one reason at one place are one for people.
+     * Spots of several instruments with one cause at one place are one for people, the worst of them first.
      *
      * @param list<self> $spots
      *
@@ -93,7 +93,7 @@ final readonly class Spot
     {
         $together = [];
         foreach ($spots as $spot) {
-            $together[json_encode([$spot->to, $spot->reason->template, $spot->move?->comfort()], \JSON_THROW_ON_ERROR)][] = $spot;
+            $together[$spot->to->rank().' '.$spot->reason->text()][] = $spot;
         }
 
         return array_values($together);

@@ -15,16 +15,18 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * The hard spots of a line (handbook 5): moves that are not comfortable at the goal tempo, those less than a beat apart as one; and
- * places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place on the string that is
- * new.
+ * The hard spots of a line (handbook 5): moves that are not comfortable at the goal tempo, those of one measure that are two beats or
+ * less apart as one; and places that are hard for other reasons: the entry after a long rest, a new key or meter, the last ending, a place
+ * on the string that is new.
  */
 final class Spots
 {
     private const LONG_REST_BEATS = 2;
+    /** Beats up to which the moves of one measure are one spot. */
+    private const TOGETHER_BEATS = 2;
 
     /**
-     * Moves that are not comfortable at a goal, as they come; those less than a beat apart are one spot.
+     * Moves that are not comfortable at a goal, as they come; those of one measure that are two beats or less apart are one spot.
      *
      * @param int        $beatTicks length of a beat
      * @param list<Move> $moves     of the line
@@ -39,7 +41,8 @@ final class Spots
             if ($move->comfort() >= $goal) {
                 continue;
             }
-            if ([] !== $open && $move->at - $open[\count($open) - 1]->at >= $beatTicks) {
+            $last = $open[\count($open) - 1] ?? null;
+            if ([] !== $open && null !== $last && !self::isOneSpot($last, $move, $beatTicks)) {
                 $spots[] = self::cluster($instrument, $open, $goal);
                 $open = [];
             }
@@ -110,6 +113,11 @@ final class Spots
         }
 
         return null;
+    }
+
+    private static function isOneSpot(Move $one, Move $next, int $beatTicks): bool
+    {
+        return $one->to->position === $next->to->position && $next->at - $one->at <= self::TOGETHER_BEATS * $beatTicks;
     }
 
     /** @param non-empty-list<Move> $moves */

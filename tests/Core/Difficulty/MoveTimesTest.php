@@ -50,7 +50,15 @@ final class MoveTimesTest extends TestCase
         yield 'to the fourth finger' => ['E !4!A z2|', 0.45 + $bow, MoveFamily::Left];
         yield 'the fourth finger of a cello is an ordinary one' => ['F G z2|', 0.28 + $bow, MoveFamily::Left, 'cello'];
         yield 'to an open neighbor' => ['D A z2|', 0.35 + $bow, MoveFamily::Crossing];
-        yield 'to the neighbor, other finger' => ['E c z2|', 0.45 + $bow, MoveFamily::Crossing];
+        yield 'from an open string to a finger on the next' => ['D c z2|', 0.35 + $bow, MoveFamily::Crossing];
+        yield 'from a finger to the open neighbor' => ['E A z2|', 0.35 + $bow, MoveFamily::Crossing];
+        yield 'to the neighbor, other finger' => ['E c z2|', 0.4 + $bow, MoveFamily::Crossing];
+        yield 'two fingers of a double stop' => ['A [Gc] z2|', 0.7 + 0.25 * 0.35 + $bow, MoveFamily::Left];
+        yield 'a double stop again' => ['[Gc][Gc] z2|', 0.22, MoveFamily::Bow];
+        yield 'one finger more' => ['B [GB] z2|', 0.4 + $bow, MoveFamily::Crossing];
+        yield 'one finger across both strings' => ['A [EB] z2|', 0.35 + $bow, MoveFamily::Crossing];
+        yield 'an open string below a finger' => ['A [DB] z2|', 0.35 + $bow, MoveFamily::Crossing];
+        yield 'a double stop on the cello' => ['A [GB] z2|', 0.7 + 0.25 * 0.35 + $bow, MoveFamily::Left, 'cello'];
         yield 'across' => ['E B z2|', 0.5 + $bow, MoveFamily::Crossing];
         yield 'a hop' => ['=F c z2|', 0.65 + $bow, MoveFamily::Crossing];
         yield 'a hop by policy' => ['E B z2|', 0.65 + $bow, MoveFamily::Crossing, 'violin', 1, ['fifth' => 'hop']];
@@ -75,6 +83,65 @@ final class MoveTimesTest extends TestCase
         self::assertSame([true, true], [$second->from->equals(Place::of(0, 10080)), $second->to->equals(Place::of(0, 15120))]);
     }
 
+    #[DataProvider('comforts')]
+    public function testAComfortThatATeacherWouldBelieve(string $body, int $level, float $least, float $most): void
+    {
+        $tempos = array_map(static fn (Move $move): float => $move->comfort(), $this->movesOf($body, 'violin', $level));
+        $lowest = min([\INF, ...$tempos]);
+        self::assertGreaterThan($least, $lowest);
+        self::assertLessThan($most, $lowest);
+    }
+
+    /** @return iterable<string, array{string, int, float, float}> */
+    public static function comforts(): iterable
+    {
+        yield 'quarters across one string, first year' => ['D c D c|', 1, 120, 160];
+        yield 'eighths across one string with one open, first year' => ['D/c/D/c/ z2|', 1, 66, 76];
+        yield 'the same in the second year' => ['D/c/D/c/ z2|', 2, 86, 96];
+        yield 'eighths on one string, first year' => ['D/E/F/G/ z2|', 1, 84, 100];
+        yield 'eighths with a hop, first year' => ['=F/c/=F/c/ z2|', 1, 38, 46];
+        yield 'half notes over two strings' => ['G,2 e2|', 1, 120, 150];
+    }
+
+    public function testSpotsOfOneCauseAtOnePlaceAreOneForPeople(): void
+    {
+        $piece = Tunes::abc('D4|E/c/E/c/ D2|D4|', '4/4', 'D');
+        $hands = array_map(
+            static fn (Instrument $instrument): BothHands => BothHands::of($piece, $instrument, HandPolicies::ofLevel(1), 72),
+            [Instrument::Violin, Instrument::Viola, Instrument::Cello],
+        );
+        $together = Spot::together(Difficulty::of($piece, $hands)->spots(110));
+        self::assertSame(
+            ['violin', 'viola', 'cello'],
+            array_map(static fn (Spot $spot): string => $spot->instrument->value, $together[0]),
+        );
+        self::assertStringStartsWith('The bow crosses from', $together[0][0]->reason->text());
+    }
+
+    public function testSpotsTwoBeatsApartInOneMeasureAreOne(): void
+    {
+        $spots = self::spotsOf($this->hands('D/c/z D/c/z|D4|z3 D/c/|D/c/z3|'), 110);
+        self::assertSame(
+            ['0+0–0+25200', '2+30240–2+35280', '2+35280–3+5040'],
+            array_map(
+                static fn (Spot $spot): string => $spot->from->position.'+'.$spot->from->offset.'–'.$spot->to->position.'+'.$spot->to->offset,
+                $this->inOrder(array_values(array_filter($spots, static fn (Spot $spot): bool => null !== $spot->move))),
+            ),
+        );
+    }
+
+    /**
+     * @param list<Spot> $spots
+     *
+     * @return list<Spot>
+     */
+    private function inOrder(array $spots): array
+    {
+        usort($spots, static fn (Spot $one, Spot $other): int => $one->from->compare($other->from));
+
+        return $spots;
+    }
+
     public function testTheClassesOwnFactorAndNewPlacesCount(): void
     {
         $hands = $this->hands('D E z2|');
@@ -94,9 +161,9 @@ final class MoveTimesTest extends TestCase
     {
         $hands = $this->hands('D4|=F/c/=F/c/ D2|D4|E B E2|');
         $spots = self::spotsOf($hands, 110);
-        // Two quarter notes apart are a beat apart: two spots.
+        // Moves that are two beats apart in one measure, and less, are one spot.
         self::assertSame(
-            [[1, 1], [3, 3], [3, 3]],
+            [[1, 1], [3, 3]],
             array_map(static fn (Spot $spot): array => [$spot->from->position, $spot->to->position], $spots),
         );
         self::assertGreaterThan($spots[1]->severity, $spots[0]->severity);

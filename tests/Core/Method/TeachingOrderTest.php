@@ -318,9 +318,13 @@ final class TeachingOrderTest extends TestCase
 
     public function testALongSpotIsTaughtAtItsWorstMove(): void
     {
-        $piece = Tunes::abc('D/E/F/G/ A/=F/c/=F/|c/=F/c/=F/ c/=F/c/=F/|D4|', '4/4', 'D');
-        $spot = $this->difficulty($piece, 200, [Instrument::Violin])->spots(200)[0];
-        self::assertGreaterThan(0, $spot->to->position, 'one spot over more than a measure');
+        $piece = Tunes::abc('D2 D2|c/=F/c/=F/ c/=F/c/=F/|D4|', '4/4', 'D');
+        $spot = $this->difficulty($piece, 320, [Instrument::Violin])->spots(320)[0];
+        self::assertGreaterThan(
+            $piece->measures[0]->length,
+            $piece->ticksBetween($spot->from, $spot->to),
+            'from the long note before it on the spot is longer than a measure',
+        );
         $chunk = $spot->chunk($piece);
         self::assertNotNull($spot->move);
         self::assertEquals([$spot->move->from, $spot->move->to], [$chunk->from, $chunk->to]);
