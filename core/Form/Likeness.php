@@ -23,11 +23,11 @@ final readonly class Likeness
     private const RUN = 2;
 
     /**
-     * @param list<int>        $classes number of the class of equal measures that each belongs to, from 0 in order of appearance
-     * @param list<list<Like>> $likes   of each measure
-     * @param list<bool>       $silent  the measure has no note
+     * @param list<int>          $classes number of the class of equal measures that each belongs to, from 0 in order of appearance
+     * @param list<list<Like>>   $likes   of each measure
+     * @param list<MeasureShape> $shapes  of each measure
      */
-    private function __construct(public array $classes, public array $likes, private array $silent)
+    private function __construct(public array $classes, public array $likes, public array $shapes)
     {
     }
 
@@ -52,7 +52,7 @@ final readonly class Likeness
         return new self(
             $classes,
             self::withoutPickup($piece, $parts, $classes, $likes),
-            array_map(static fn (MeasureShape $shape): bool => $shape->isSilent(), $shapes),
+            $shapes,
         );
     }
 
@@ -60,7 +60,7 @@ final readonly class Likeness
     public function distinct(): int
     {
         return \count(
-            array_unique(array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY)),
+            array_unique(array_filter($this->classes, fn (int $position): bool => !$this->isSilent($position), \ARRAY_FILTER_USE_KEY)),
         );
     }
 
@@ -72,7 +72,7 @@ final readonly class Likeness
     public function returning(): array
     {
         $counts = array_count_values(
-            array_filter($this->classes, fn (int $position): bool => !$this->silent[$position], \ARRAY_FILTER_USE_KEY),
+            array_filter($this->classes, fn (int $position): bool => !$this->isSilent($position), \ARRAY_FILTER_USE_KEY),
         );
         $numbers = $returning = [];
         foreach ($this->classes as $position => $class) {
@@ -86,7 +86,7 @@ final readonly class Likeness
 
     public function isSilent(int $position): bool
     {
-        return $this->silent[$position];
+        return $this->shapes[$position]->isSilent();
     }
 
     /** How one measure is like another, by the kinds by which sections pair; none if it is not. */

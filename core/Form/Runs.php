@@ -22,9 +22,25 @@ final class Runs
     /** Forms that are followed, the nearest first. */
     private const FORMS = ['start', 'interval', 'contour'];
 
+    /** @var array<string, list<int>> by form: numbers of the forms of measures */
+    private array $forms = [];
+    /** @var array<string, list<int>> by form: numbers of the forms with how far they lie from the measure before */
+    private array $steps = [];
+
     /** @param list<MeasureShape> $shapes */
     private function __construct(private readonly array $shapes)
     {
+        foreach (self::FORMS as $form) {
+            $numbers = $stepNumbers = $forms = $steps = [];
+            foreach ($shapes as $position => $shape) {
+                $text = self::form($form, $shape);
+                $forms[] = $number = $numbers[$text] ??= \count($numbers);
+                $apart = 0 === $position ? [] : self::apart($form, $shape, $shapes[$position - 1]);
+                $steps[] = $stepNumbers[$number.' '.implode(',', $apart)] ??= \count($stepNumbers);
+            }
+            $this->forms[$form] = $forms;
+            $this->steps[$form] = $steps;
+        }
     }
 
     /**
@@ -53,15 +69,22 @@ final class Runs
     /**
      * The shapes of all measures as runs are compared: without the upbeat to the next, where the piece has one.
      *
+     * @param Likeness $likeness over all parts
+     *
      * @return list<MeasureShape>
      */
-    public static function shapes(Piece $piece): array
+    public static function shapes(Piece $piece, Likeness $likeness): array
     {
-        $upbeat = $piece->measures[0]->isShort() ? $piece->measures[0]->length : 0;
+        if (!$piece->measures[0]->isShort()) {
+            return $likeness->shapes;
+        }
+        $upbeat = $piece->measures[0]->length;
         $shapes = [];
         foreach ($piece->measures as $position => $measure) {
-            $until = $upbeat > 0 && $measure->length > $upbeat ? $measure->meter->ticks() - $upbeat : null;
-            $shapes[] = MeasureShape::of($piece, $piece->parts, $position, $until);
+            $shapes[] =
+                $measure->length > $upbeat
+                    ? MeasureShape::of($piece, $piece->parts, $position, $measure->meter->ticks() - $upbeat)
+                    : $likeness->shapes[$position];
         }
 
         return $shapes;
@@ -96,14 +119,9 @@ final class Runs
         if (!isset($this->shapes[$position + self::MEASURES - 1])) {
             return null;
         }
-        $key = '';
-        for ($step = 0; $step < self::MEASURES; ++$step) {
-            $shape = $this->shapes[$position + $step];
-            $steps = 0 === $step ? [] : self::apart($form, $shape, $this->shapes[$position + $step - 1]);
-            $key .= self::form($form, $shape).'/'.implode(',', $steps).'/';
-        }
+        $steps = $this->steps[$form];
 
-        return $key;
+        return $this->forms[$form][$position].'.'.$steps[$position + 1].'.'.$steps[$position + 2].'.'.$steps[$position + 3];
     }
 
     private function follow(string $form, int $earlier, int $position): ?Run
@@ -114,7 +132,8 @@ final class Runs
         while (isset($this->shapes[$position + $length]) && $earlier + $length < $position) {
             $one = $this->shapes[$position + $length];
             $other = $this->shapes[$earlier + $length];
-            if (self::form($form, $one) !== self::form($form, $other) || self::apart($form, $one, $other) !== $distance) {
+            $isAlike = $this->forms[$form][$position + $length] === $this->forms[$form][$earlier + $length];
+            if (!$isAlike || self::apart($form, $one, $other) !== $distance) {
                 break;
             }
             $same = $same && $one->same === $other->same;

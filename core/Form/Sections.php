@@ -20,7 +20,7 @@ final class Sections
     public static function find(Piece $piece, Likeness $likeness): array
     {
         $count = \count($piece->measures);
-        $shapes = Runs::shapes($piece);
+        $shapes = Runs::shapes($piece, $likeness);
         $first = $piece->measures[0]->isShort() ? 1 : 0;
         $borders = self::marked($piece) ?: self::ofRuns(Runs::find($piece, $shapes), $count, $first);
         $starts = [0, ...array_values(array_filter($borders, static fn (int $border): bool => $border > 0 && $border < $count))];
@@ -172,6 +172,9 @@ final class Sections
                 $same += $isSame ? 1 : 0;
             }
             $best = $pairs > $best[0] ? [$pairs, $same] : $best;
+            if (2 * $pairs >= $section->to - $of) {
+                break;
+            }
         }
 
         return [...$best, max($section->to - $start, $to - $from)];

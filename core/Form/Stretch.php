@@ -43,13 +43,15 @@ final class Stretch
     public static function longRuns(Piece $piece, int $measures): array
     {
         $notes = self::notes($piece, 0, \count($piece->measures));
-        $names = array_map(static fn (StretchNote $note): string => $note->pitches, $notes);
         $seen = $runs = [];
         foreach ($notes as $index => $note) {
             if (0 !== $note->offset || $note->isSilent() || !isset($notes[$index + self::NOTES - 1])) {
                 continue;
             }
-            $key = implode(' ', \array_slice($names, $index, self::NOTES));
+            $key = '';
+            for ($step = 0; $step < self::NOTES; ++$step) {
+                $key .= $notes[$index + $step]->pitches.' ';
+            }
             $earlier = $seen[$key] ?? null;
             if (null === $earlier) {
                 $seen[$key] = $index;

@@ -41,7 +41,7 @@ final readonly class Talk
         if ($piece->isOutline()) {
             return new self(self::sections($sections, [], $numbers), [], [], []);
         }
-        $runs = Runs::find($piece, Runs::shapes($piece));
+        $runs = Runs::find($piece, Runs::shapes($piece, $likeness));
 
         return new self(
             [
