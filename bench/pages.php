@@ -18,7 +18,7 @@ $class = $browser->find('/classes', '~href="(/classes/\d+)">Mill~');
 $sequence = $browser->find($class, '~/sequences/\d+~');
 $browser->post($sequence.'/lesson', []);
 $lesson = $browser->find($class, '~(/lessons/\d+)/end">[^<]*</a><span class="soft">~');
-$tune = (string) file_get_contents(dirname(__DIR__).'/demo/tunes/06-kettle-on-the-hob.abc');
+$tune = (string) file_get_contents(dirname(__DIR__).'/demo/tunes/08-kettle-on-the-hob.abc');
 
 $pages = [];
 foreach (

@@ -30,7 +30,7 @@ final readonly class ChunkTree
     public static function of(Piece $piece, Likeness $likeness, int $level = 1, array $weights = []): self
     {
         $borders = Borders::of($piece, $likeness);
-        $starts = self::starts($piece, $likeness, $borders);
+        $starts = Sections::starts($piece, $likeness, $borders);
         $cuts = array_map(
             static fn (Border $border): Place => $border->place,
             Phrases::of($piece, $borders, $level, $weights, $starts)->borders,
@@ -58,7 +58,7 @@ final readonly class ChunkTree
         self::assertCovering($piece, $phrases);
         $borders = Borders::of($piece, $likeness);
 
-        return self::build($piece, $likeness, $borders, self::starts($piece, $likeness, $borders), $phrases);
+        return self::build($piece, $likeness, $borders, Sections::starts($piece, $likeness, $borders), $phrases);
     }
 
     /** @return non-empty-list<ChunkNode> in order */
@@ -125,20 +125,6 @@ final readonly class ChunkTree
         \assert([] !== $sections);
 
         return new self($piece, $likeness, Chunk::whole($piece), $sections);
-    }
-
-    /** @return list<Place> where sections begin that may be cut off from what comes before */
-    private static function starts(Piece $piece, Likeness $likeness, Borders $borders): array
-    {
-        $starts = [];
-        foreach (\array_slice(Sections::find($piece, $likeness), 1) as $section) {
-            $border = $borders->into($section->from);
-            if (null !== $border) {
-                $starts[] = $border->place;
-            }
-        }
-
-        return $starts;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Form;
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
 
 /**
  * Sections of a piece (handbook 5): their borders are rehearsal marks, double bars and repeat signs, else the ends of repeated runs of four
@@ -33,6 +34,20 @@ final class Sections
         }
 
         return $sections;
+    }
+
+    /** @return list<Place> where sections begin that may be cut off from what comes before, with their upbeats */
+    public static function starts(Piece $piece, Likeness $likeness, Borders $borders): array
+    {
+        $starts = [];
+        foreach (\array_slice(self::find($piece, $likeness), 1) as $section) {
+            $border = $borders->into($section->from);
+            if (null !== $border) {
+                $starts[] = $border->place;
+            }
+        }
+
+        return $starts;
     }
 
     /**

@@ -256,6 +256,11 @@ final class PartDerivation
         $this->out = $out;
     }
 
+    private function hasUpbeat(Place $from): bool
+    {
+        return $from->offset > 0 || (0 === $from->position && $this->piece->measures[0]->isShort());
+    }
+
     private static function moves(int $octaves): string
     {
         return match (true) {
@@ -274,7 +279,7 @@ final class PartDerivation
         return [
             'part' => $this->instrument->name,
             // A phrase is told by its downbeat.
-            'from' => $numbers->at($this->borders[$from]->position + (0 === $this->borders[$from]->offset ? 0 : 1)),
+            'from' => $numbers->at($this->borders[$from]->position + ($this->hasUpbeat($this->borders[$from]) ? 1 : 0)),
             'to' => $numbers->at(0 === $end->offset ? $end->position - 1 : $end->position),
         ];
     }

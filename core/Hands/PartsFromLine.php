@@ -34,7 +34,7 @@ final readonly class PartsFromLine
         $policies ??= HandPolicies::ofLevel(1);
         $line = $piece->parts[0];
         $from = Instrument::Other === $line->instrument ? Instrument::Violin : $line->instrument;
-        $borders = LinePhrases::borders($piece, $line);
+        $borders = LinePhrases::borders($piece, $line, $policies->level);
         $parts = $notices = $eased = [];
         foreach ($instruments as $index => $instrument) {
             $own = $instrument === $from;
@@ -65,7 +65,7 @@ final readonly class PartsFromLine
             if (Instrument::Other === $instrument || \in_array($instrument->value, $has, true)) {
                 continue;
             }
-            $borders = LinePhrases::borders($piece, $part);
+            $borders = LinePhrases::borders($piece, $part, $policies->level);
             $derivation = new PartDerivation($piece, $borders, $instrument, $instrument, $policies, $part->id, true);
             $derivation->part($part);
             $offer = $derivation->eased($part, self::newId($piece, \count($eased)));

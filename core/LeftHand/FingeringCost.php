@@ -35,7 +35,7 @@ final readonly class FingeringCost
     /** Half steps from one string of the bass to the next. */
     private const FOURTH = 5;
     private const LOW_ONE = 0.5;
-    /** A note that is repeated stays where it is. */
+    /** A note that is repeated stays where it is, under the same finger. */
     private const REPEATED_ELSEWHERE = 5.0;
     private const FOURTH_AVOIDED = 8.0;
     private const FOURTH_CROSSING = 1.5;
@@ -183,7 +183,7 @@ final readonly class FingeringCost
     {
         $distance = abs($from->string - $to->string);
         $parts = ['crossing' => self::CROSSING[$distance] * ($inSlur ? self::IN_SLUR : 1.0)];
-        if (0 !== $distance && $this->open[$from->string] + $from->semitones === $this->open[$to->string] + $to->semitones) {
+        if (!$from->sameSpot($to) && $this->open[$from->string] + $from->semitones === $this->open[$to->string] + $to->semitones) {
             $parts['repeated'] = self::REPEATED_ELSEWHERE;
         }
         if ($from->finger === $to->finger && 0 !== $to->finger) {

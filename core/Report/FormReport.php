@@ -40,6 +40,8 @@ final class FormReport
     {
         $likeness = Likeness::of($piece);
         $sections = Sections::find($piece, $likeness);
+        $borders = Borders::of($piece, $likeness);
+        $starts = Sections::starts($piece, $likeness, $borders);
 
         return [
             'parts' => array_map(
@@ -59,7 +61,7 @@ final class FormReport
                     'offset' => Ticks::quarters($border->place->offset),
                     'cost' => $border->cost(),
                 ],
-                Phrases::of($piece, Borders::of($piece, $likeness), $level)->borders,
+                Phrases::of($piece, $borders, $level, [], $starts)->borders,
             ),
             'texture' => array_map(
                 static fn (Texture $span): array => [

@@ -38,7 +38,7 @@ test('imports an ABC tune and cuts it by mouse and by keys', async ({ page }) =>
 test('imports MusicXML in four parts and cuts it by mouse and by keys', async ({ page }) => {
     await signIn(page);
     await page.goto('/library/new');
-    const xml = readFileSync(new URL('../../demo/tunes/13-ferry-lights.musicxml', import.meta.url), 'utf8').replace(
+    const xml = readFileSync(new URL('../../demo/tunes/23-ferry-lights.musicxml', import.meta.url), 'utf8').replace(
         'Ferry Lights',
         'Ferry by Night',
     );

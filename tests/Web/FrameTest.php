@@ -248,7 +248,7 @@ final class FrameTest extends WebCase
     {
         $kernel = self::$kernel ?? throw new \LogicException();
         $chunks = new CommandTester((new Application($kernel))->find('piece:chunks'));
-        $tune = \dirname(__DIR__, 2).'/demo/tunes/06-kettle-on-the-hob.abc';
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/08-kettle-on-the-hob.abc';
         self::assertSame(
             0,
             $chunks->execute([
@@ -285,7 +285,7 @@ final class FrameTest extends WebCase
     {
         $kernel = self::$kernel ?? throw new \LogicException();
         $form = new CommandTester((new Application($kernel))->find('piece:form'));
-        $tune = \dirname(__DIR__, 2).'/demo/tunes/06-kettle-on-the-hob.abc';
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/08-kettle-on-the-hob.abc';
         self::assertSame(0, $form->execute(['file' => $tune, '--format' => 'json']));
         $data = json_decode($form->getDisplay(), true);
         self::assertIsArray($data);

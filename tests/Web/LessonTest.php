@@ -149,7 +149,7 @@ final class LessonTest extends WebCase
 
     public function testAPartMayHaveAnyNameInItsFile(): void
     {
-        $xml = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tunes/13-ferry-lights.musicxml');
+        $xml = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/tunes/23-ferry-lights.musicxml');
         $piece = $this->service(PieceImport::class)->import(str_replace('id="P1"', 'id="Part.1-ä"', $xml), 'odd.musicxml');
         $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 84);
         $this->entities()->flush();

@@ -51,7 +51,11 @@ final class Writer
     {
         $excerpt = Excerpt::cut($piece, $from, $to, [$part->id]);
         $holding = null;
-        $tones = static function (Event $event, Key $key, string $length) use ($part, &$holding): ?string {
+        $end = 0;
+        $tones = static function (Event $event, Key $key, string $length) use ($part, &$holding, &$end): ?string {
+            // A finger right behind the length of a rest would be read as part of it: there the string is named again.
+            $holding = $event->start > 0 && $event->start !== $end ? null : $holding;
+            $end = $event->end();
             $place = 1 === \count($event->pitches) ? FirstPosition::find($part->instrument, $event->pitches[0]) : null;
             if (null === $place) {
                 return null;

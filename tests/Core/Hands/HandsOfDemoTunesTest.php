@@ -41,99 +41,99 @@ final class HandsOfDemoTunesTest extends TestCase
             'B A B C♯',
             'G string, 4, 1, 4, III position: 2',
         ];
-        yield '06-kettle-on-the-hob, violin, year 2, measure 11' => [
-            '06-kettle-on-the-hob',
+        yield '08-kettle-on-the-hob, violin, year 2, measure 11' => [
+            '08-kettle-on-the-hob',
             'violin',
             2,
             11,
             'E E D C B',
             'A string, 4, 4, 3, low 2, 1',
         ];
-        yield '06-kettle-on-the-hob, violin, year 1, measure 11' => [
-            '06-kettle-on-the-hob',
+        yield '08-kettle-on-the-hob, violin, year 1, measure 11' => [
+            '08-kettle-on-the-hob',
             'violin',
             1,
             11,
             'E E D C B',
             'E string, open, open; A string, 3, low 2, 1',
         ];
-        yield '06-kettle-on-the-hob, cello, year 2, measure 18' => [
-            '06-kettle-on-the-hob',
+        yield '08-kettle-on-the-hob, cello, year 2, measure 18' => [
+            '08-kettle-on-the-hob',
             'cello',
             2,
             18,
             'G A B C B A',
             'D string, 4; A string, open, 1, 2, 1, open',
         ];
-        yield '06-kettle-on-the-hob, viola, year 2, measure 4' => [
-            '06-kettle-on-the-hob',
+        yield '08-kettle-on-the-hob, viola, year 2, measure 4' => [
+            '08-kettle-on-the-hob',
             'viola',
             2,
             4,
             'F♯ A D D',
             'D string, 2, 4, open; C string, 1',
         ];
-        yield '07-weir-song, bass, year 1, measure 3' => ['07-weir-song', 'bass', 1, 3, 'A B C', 'A string, open, 1, 2'];
-        yield '08-rain-on-slate, cello, year 1, measure 3' => ['08-rain-on-slate', 'cello', 1, 3, 'C', 'G string, 4'];
-        yield '09-three-corner-field, cello, year 1, measure 10' => [
-            '09-three-corner-field',
+        yield '10-weir-song, bass, year 1, measure 3' => ['10-weir-song', 'bass', 1, 3, 'A B C', 'A string, open, 1, 2'];
+        yield '12-rain-on-slate, cello, year 1, measure 3' => ['12-rain-on-slate', 'cello', 1, 3, 'C', 'G string, 4'];
+        yield '14-three-corner-field, cello, year 1, measure 10' => [
+            '14-three-corner-field',
             'cello',
             1,
             10,
             'E C♯ A',
             'D string, 1; G string, stretched 4, 1',
         ];
-        yield '09-three-corner-field, bass, year 1, measure 1' => [
-            '09-three-corner-field',
+        yield '14-three-corner-field, bass, year 1, measure 1' => [
+            '14-three-corner-field',
             'bass',
             1,
             1,
             'D A F♯',
             'D string, open; A string, open; E string, 1',
         ];
-        yield '10-night-train-to-brindle, violin, year 3, measure 3' => [
-            '10-night-train-to-brindle',
+        yield '17-night-train-to-brindle, violin, year 3, measure 3' => [
+            '17-night-train-to-brindle',
             'violin',
             3,
             3,
             'F♯ A D',
             'D string, 2, 4, open',
         ];
-        yield '10-night-train-to-brindle, cello, year 1, measure 6' => [
-            '10-night-train-to-brindle',
+        yield '17-night-train-to-brindle, cello, year 1, measure 6' => [
+            '17-night-train-to-brindle',
             'cello',
             1,
             6,
             'C B♭ A G A F♯',
             'A string, 2, low 1, open; D string, 4; A string, open; D string, 3',
         ];
-        yield '11-harbour-bells, cello, year 3, measure 9' => ['11-harbour-bells', 'cello', 3, 9, 'B♭ A', 'A string, low 1, open'];
-        yield '11-harbour-bells, bass, year 3, measure 2' => [
-            '11-harbour-bells',
+        yield '19-harbour-bells, cello, year 3, measure 9' => ['19-harbour-bells', 'cello', 3, 9, 'B♭ A', 'A string, low 1, open'];
+        yield '19-harbour-bells, bass, year 3, measure 2' => [
+            '19-harbour-bells',
             'bass',
             3,
             2,
             'B♭ A G F',
             'A string, 1, open; E string, 4, 1',
         ];
-        yield '12-mill-race, violin, year 3, measure 12' => [
-            '12-mill-race',
+        yield '22-mill-race, violin, year 3, measure 12' => [
+            '22-mill-race',
             'violin',
             3,
             12,
             'B G♯ E',
             'A string, 1; D string, high 3, 1',
         ];
-        yield '12-mill-race, cello, year 3, measure 6' => [
-            '12-mill-race',
+        yield '22-mill-race, cello, year 3, measure 6' => [
+            '22-mill-race',
             'cello',
             3,
             6,
             'G♯ F♯ E D C♯ B',
             'D string, stretched 4, stretched 2, 1, open; G string, stretched 4, stretched 2',
         ];
-        yield '12-mill-race, viola, year 3, measure 12' => [
-            '12-mill-race',
+        yield '22-mill-race, viola, year 3, measure 12' => [
+            '22-mill-race',
             'viola',
             3,
             12,

@@ -93,6 +93,13 @@ final class CallsTest extends TestCase
             'crossing',
             3,
         ];
+        yield 'no change of finger on a repeated note' => [
+            'violin',
+            'A4 B4 C#5 B4 A4 C#5 A5 B5 A5 A5 B5 C#6',
+            'A: 0 1 2 1 0 2 E: III 1 2 1 1 2 h3',
+            'crossing',
+            3,
+        ];
         yield 'no visit for one note' => ['violin', 'E5 G5 A5 B5 A5 G5 E5', 'E: 0 l2 3 4 3 l2 0', 'crossing', 3];
         yield 'no position but the first in year two' => ['violin', 'E5 F#5 G5 A5 B5 A5 G5', 'E: 0 1 l2 3 4 3 l2', 'crossing', 2];
         yield 'the first position where it has all' => [

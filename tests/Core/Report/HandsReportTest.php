@@ -45,7 +45,7 @@ final class HandsReportTest extends TestCase
                                 (OpenString::named($instrument, $note['string'])?->pitch->midi() ?? 0) + $note['semitones'],
                             );
                         } else {
-                            self::assertContains('out-of-reach', array_column($report['notices'], 'kind'));
+                            self::assertNotSame([], array_intersect(['out-of-reach', 'divided'], array_column($report['notices'], 'kind')));
                         }
                     }
                 }
@@ -96,7 +96,7 @@ final class HandsReportTest extends TestCase
 
     public function testAPartOfItsOwnIsTakenAndElseOneIsDerived(): void
     {
-        $piece = ScoreFile::read((string) file_get_contents(\dirname(__DIR__, 3).'/demo/tunes/13-ferry-lights.musicxml'))->piece;
+        $piece = ScoreFile::read((string) file_get_contents(\dirname(__DIR__, 3).'/demo/tunes/23-ferry-lights.musicxml'))->piece;
         $viola = HandsReport::tell($piece, Instrument::Viola, HandPolicies::ofLevel(1), 72);
         self::assertStringStartsWith($piece->parts[1]->id.'-', $viola['notes'][0]['id']);
         $high = HandsReport::tell(Tunes::abc('g2f2|g2f2|g2d2|g4|', '4/4', 'G'), Instrument::Cello, HandPolicies::ofLevel(1), 72);
