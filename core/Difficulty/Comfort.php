@@ -12,11 +12,18 @@ final readonly class Comfort
     public const STEEPNESS = 5.5;
     public const MIDDLE = 1.2;
     public const GAIN_PER_COIN = 1.02;
+    /** What is left of a lack after one more coin. */
+    private const LACK_PER_COIN = 0.5;
     public const CAP_OF_GOAL = 1.25;
     private const UNTIL_KNOWN = 0.75;
 
-    private function __construct(public float $tempo, private float $goal)
-    {
+    /** @param float $tempo motor comfort: what the hands need, in beats a minute */
+    private function __construct(
+        public float $tempo,
+        private float $goal,
+        private ?ReadingLimit $limit = null,
+        private float $lack = 0.0,
+    ) {
     }
 
     /**
@@ -39,21 +46,39 @@ final readonly class Comfort
         return self::of(self::UNTIL_KNOWN * $goal, $goal);
     }
 
+    /**
+     * The same, held by what was not read yet.
+     *
+     * @param float $lack 1 where nothing was played yet, to 0
+     */
+    public function limited(ReadingLimit $limit, float $lack): self
+    {
+        return new self($this->tempo, $this->goal, $limit, $lack);
+    }
+
+    /** The comfort tempo: the lesser of what the hands need and what can be read, in beats a minute. */
+    public function lesser(): float
+    {
+        return null === $this->limit ? $this->tempo : min($this->tempo, $this->limit->tempo($this->lack));
+    }
+
     /** The chance of a clean repetition at a tempo, 0 to 1. */
     public function chance(int $tempo): float
     {
-        return 1 / (1 + exp(self::STEEPNESS * ($tempo / $this->tempo - self::MIDDLE)));
+        return 1 / (1 + exp(self::STEEPNESS * ($tempo / $this->lesser() - self::MIDDLE)));
     }
 
     /** After so many coins; held at the cap, but never lowered by it. */
     public function afterCoins(int $coins): self
     {
-        return new self(max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins)), $this->goal);
+        $tempo = max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins));
+
+        return new self($tempo, $this->goal, $this->limit, $this->lack * self::LACK_PER_COIN ** $coins);
     }
 
     /** Half of what was gained since then is lost by the next meeting, in logarithms. */
     public function byNextMeeting(self $before): self
     {
-        return new self(sqrt($this->tempo * $before->tempo), $this->goal);
+        return new self(sqrt($this->tempo * $before->tempo), $this->goal, $this->limit, $this->lack);
     }
 }

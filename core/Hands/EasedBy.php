@@ -26,16 +26,6 @@ enum EasedBy: string
         return $cases[max(array_map(static fn (self $way): int => (int) array_search($way, $cases, true), $ways))];
     }
 
-    /** What is told of it; {part} is the instrument. */
-    public function sentence(): string
-    {
-        return match ($this) {
-            self::Beats => '{part}: an eased part is offered, with the notes on the beats.',
-            self::StrongBeats => '{part}: an eased part is offered, with the notes on the strong beats.',
-            self::OpenStrings => '{part}: an eased part is offered, with open strings and roots on the strong beats.',
-        };
-    }
-
     /** What is told when it was added; {part} is its name. */
     public function added(): string
     {

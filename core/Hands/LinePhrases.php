@@ -16,6 +16,9 @@ use CoinStair\Core\Score\Place;
 /** The phrases of a line that keep one octave each (handbook 2): those of its form, with their upbeats, and none over two sections. */
 final class LinePhrases
 {
+    /** @var \WeakMap<Part, array<int, non-empty-list<Place>>>|null by line and year: each instrument asks for the same */
+    private static ?\WeakMap $known = null;
+
     /**
      * @param int $level year of playing, 1 to 4
      *
@@ -26,6 +29,18 @@ final class LinePhrases
         if ($piece->isOutline()) {
             return [$piece->start(), $piece->end()];
         }
+        /** @var \WeakMap<Part, array<int, non-empty-list<Place>>> $known */
+        $known = self::$known ??= new \WeakMap();
+        $ofLine = $known[$line] ?? [];
+        $ofLine[$level] ??= self::find($piece, $line, $level);
+        $known[$line] = $ofLine;
+
+        return $ofLine[$level];
+    }
+
+    /** @return non-empty-list<Place> */
+    private static function find(Piece $piece, Part $line, int $level): array
+    {
         $alone = $piece->withParts([$line]);
         $likeness = Likeness::of($alone);
         $borders = Borders::of($alone, $likeness);

@@ -81,6 +81,12 @@ final class PartDerivation
         return new Part($this->id, $this->instrument->name, $this->instrument, $this->instrument->clef(), $measures);
     }
 
+    /** The part that was derived last has notes out of reach. */
+    public function isBeyondReach(): bool
+    {
+        return array_sum($this->out) > 0;
+    }
+
     /** @return list<Notice> what is told of the part that was derived last */
     public function notices(): array
     {

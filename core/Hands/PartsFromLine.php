@@ -17,10 +17,10 @@ use CoinStair\Core\Score\Piece;
 final readonly class PartsFromLine
 {
     /**
-     * @param list<Notice>    $notices phrases that were moved, notes that no octave brings into reach, and eased parts
-     * @param list<EasedPart> $eased   that are offered
+     * @param list<Notice>         $notices phrases that were moved, notes that no octave brings into reach, eased parts on offer
+     * @param list<PartDerivation> $beyond  of the parts that have notes out of reach
      */
-    private function __construct(public Piece $piece, public array $notices, public array $eased)
+    private function __construct(public Piece $piece, public array $notices, private array $beyond, private Part $line)
     {
     }
 
@@ -35,20 +35,33 @@ final readonly class PartsFromLine
         $line = $piece->parts[0];
         $from = Instrument::Other === $line->instrument ? Instrument::Violin : $line->instrument;
         $borders = LinePhrases::borders($piece, $line, $policies->level);
-        $parts = $notices = $eased = [];
+        $parts = $notices = $beyond = [];
         foreach ($instruments as $index => $instrument) {
             $own = $instrument === $from;
             $derivation = new PartDerivation($piece, $borders, $from, $instrument, $policies, 'P'.($index + 1), $own);
             $parts[] = $derivation->part($line);
             array_push($notices, ...$own ? [] : $derivation->notices());
-            $offer = $own ? null : $derivation->eased($line, 'P'.(\count($instruments) + \count($eased) + 1));
-            if (null !== $offer) {
-                $eased[] = $offer;
-                $notices[] = new Notice(0, 0, $offer->how->sentence(), ['part' => $instrument->name]);
+            if (!$own && $derivation->isBeyondReach()) {
+                $beyond[] = $derivation;
+                $notices[] = new Notice(0, 0, '{part}: an eased part is offered.', ['part' => $instrument->name]);
             }
         }
 
-        return new self([] === $parts ? $piece : $piece->withParts($parts), $notices, $eased);
+        return new self([] === $parts ? $piece : $piece->withParts($parts), $notices, $beyond, $line);
+    }
+
+    /** @return list<EasedPart> that are offered */
+    public function eased(): array
+    {
+        $eased = [];
+        foreach ($this->beyond as $derivation) {
+            $offer = $derivation->eased($this->line, 'P'.(\count($this->piece->parts) + \count($eased) + 1));
+            if (null !== $offer) {
+                $eased[] = $offer;
+            }
+        }
+
+        return $eased;
     }
 
     /**
@@ -80,7 +93,7 @@ final readonly class PartsFromLine
     /** The piece with the eased parts that are offered. */
     public function withEased(): Piece
     {
-        return self::joined($this->piece, $this->eased);
+        return self::joined($this->piece, $this->eased());
     }
 
     /** @param list<EasedPart> $eased */

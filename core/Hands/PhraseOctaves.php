@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Hands;
 
+use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\Line;
@@ -19,13 +20,14 @@ use CoinStair\Core\Score\Place;
  */
 final readonly class PhraseOctaves
 {
-    /** Octaves from the usual one; the last only where the others leave notes out of reach. */
-    private const CHOICES = [-1, 1, -2];
+    /** Octaves from the usual one, only where one less leaves more notes out of reach. */
     private const FARTHEST = -2;
     private const OUT_OF_REACH = 100.0;
     /** An upbeat can be taken in the octave next to that of its phrase. */
     private const UPBEAT_OUT_OF_REACH = 5.0;
     private const MOVED = 6.0;
+    /** More for each shift: what is written for a class does not send it up and down where another octave lies still. */
+    private const SHIFT = 3.0;
     private const OCTAVE = 1.0;
     /** Phrases that follow each other in two octaves. */
     private const CHANGED = 3.0;
@@ -44,20 +46,18 @@ final readonly class PhraseOctaves
         );
         $phrases = self::phrases($notes, $borders);
         $usually = Fingering::of($notes, $policy);
+        $choices = self::choices($piece, $borders, $phrases, $usually, $policy);
         /** @var array<int, list<float>> $costs of each phrase, by choice */
         $costs = [0 => self::costs($piece, $borders, $phrases, $usually, $policy)];
-        $easy = array_map(static fn (array $phrase): bool => self::isEasy($usually, $phrase), $phrases);
-        foreach (\in_array(false, $easy, true) ? self::CHOICES : [] as $choice) {
-            if (self::FARTHEST !== $choice || self::isNeeded($costs, $easy)) {
-                $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($choice), $notes);
-                $costs[$choice] = self::costs($piece, $borders, $phrases, Fingering::of($moved, $policy), $policy);
-            }
+        foreach (array_diff(array_unique(array_merge(...$choices)), [0]) as $choice) {
+            $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($choice), $notes);
+            $costs[$choice] = self::costs($piece, $borders, $phrases, Fingering::of($moved, $policy), $policy);
         }
         /** @var array<int, array{float, list<int>}> $best cost and octaves so far, by the last choice */
         $best = [0 => [0.0, []]];
-        foreach ($easy as $phrase => $staysThere) {
+        foreach ($choices as $phrase => $ofPhrase) {
             $next = [];
-            foreach ($staysThere ? [0] : self::choices($costs, $phrase) as $choice) {
+            foreach ($ofPhrase as $choice) {
                 $cost = $costs[$choice][$phrase] + (0 === $choice ? 0.0 : self::MOVED + self::OCTAVE * abs($choice));
                 foreach ($best as $before => [$soFar, $octaves]) {
                     $total = $soFar + $cost + (0 === $phrase || $before === $choice ? 0.0 : self::CHANGED);
@@ -74,31 +74,39 @@ final readonly class PhraseOctaves
     }
 
     /**
-     * @param array<int, list<float>> $costs by choice
+     * Octaves that each phrase may be moved by: none where the usual one is easy; else those that leave fewest notes out of reach, the
+     * farthest only where the others leave more.
      *
-     * @return list<int> octaves that a phrase may be moved by; the farthest only where the others leave notes out of reach
+     * @param non-empty-list<Place> $borders
+     * @param list<list<int>>       $phrases notes of each, by index
+     *
+     * @return list<non-empty-list<int>>
      */
-    private static function choices(array $costs, int $phrase): array
+    private static function choices(Piece $piece, array $borders, array $phrases, Fingering $usually, FingeringPolicy $policy): array
     {
-        $near = array_filter(array_keys($costs), static fn (int $choice): bool => self::FARTHEST !== $choice);
-        $least = min([\INF, ...array_map(static fn (int $choice): float => $costs[$choice][$phrase], $near)]);
-
-        return array_values($least < self::OUT_OF_REACH ? $near : array_keys($costs));
-    }
-
-    /**
-     * @param array<int, list<float>> $costs by choice
-     * @param list<bool>              $easy  of each phrase
-     */
-    private static function isNeeded(array $costs, array $easy): bool
-    {
-        foreach ($easy as $phrase => $staysThere) {
-            if (!$staysThere && min([\INF, ...array_column($costs, $phrase)]) >= self::OUT_OF_REACH) {
-                return true;
+        $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
+        $choices = [];
+        foreach ($phrases as $phrase => $notes) {
+            if (self::isEasy($usually, $notes)) {
+                $choices[] = [0];
+                continue;
             }
+            $out = static function (int $choice) use ($piece, $borders, $phrase, $notes, $usually, $fingerboard): int {
+                $count = 0;
+                foreach ($notes as $index) {
+                    $note = $usually->notes[$index];
+                    $isOut = [] === $fingerboard->candidates($note->pitch->octavesUp($choice));
+                    $count += $isOut && !self::isUpbeat($piece, $borders[$phrase], $note->position, $note->offset) ? 1 : 0;
+                }
+
+                return $count;
+            };
+            $near = [0 => $out(0), -1 => $out(-1), 1 => $out(1)];
+            $least = min($near);
+            $choices[] = $least > 0 && $out(self::FARTHEST) < $least ? [self::FARTHEST] : (array_keys($near, $least, true) ?: [0]);
         }
 
-        return false;
+        return $choices;
     }
 
     /**
@@ -111,10 +119,14 @@ final readonly class PhraseOctaves
     {
         $ofNotes = Fingering::costsOf($fingering->notes, $fingering->choices, $policy);
         $costs = [];
+        $before = '';
         foreach ($phrases as $phrase => $notes) {
             $cost = 0.0;
             foreach ($notes as $index) {
                 $note = $fingering->notes[$index];
+                $position = $fingering->hand($index)->position ?? $before;
+                $cost += $position !== $before && '' !== $before ? self::SHIFT : 0.0;
+                $before = $position;
                 $cost += match (true) {
                     null !== $fingering->choices[$index] => $ofNotes[$index],
                     self::isUpbeat($piece, $borders[$phrase], $note->position, $note->offset) => self::UPBEAT_OUT_OF_REACH,

@@ -19,6 +19,7 @@ use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Standing\Matter;
 
 /**
  * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and
@@ -137,6 +138,7 @@ final class CutPlan
                 ),
                 $this->steps(),
             ),
+            $this->reading(),
         );
     }
 
@@ -213,6 +215,20 @@ final class CutPlan
     {
         $policies = $this->of->policies;
 
-        return Proposal::reckon($order, $this->comfort(...), $this->goal, $policies->rule, $policies->growth);
+        return Proposal::reckon($order, $this->comfort(...), $this->goal, $policies->rule, $policies->growth, $this->reading());
+    }
+
+    /** What the class has not read yet; where a teacher typed how comfortable all is, that holds. */
+    private function reading(): ?FirstReading
+    {
+        if (null !== $this->comfort) {
+            return null;
+        }
+        $met = [];
+        foreach ($this->own as $id => $chunk) {
+            $met[] = [Matter::of((string) $id), $chunk];
+        }
+
+        return $this->of->reading($met);
     }
 }

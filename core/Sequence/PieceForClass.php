@@ -6,6 +6,7 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Difficulty\ReadingLimit;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Memory\Fingerprint;
@@ -17,6 +18,7 @@ use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\RhythmPattern;
+use CoinStair\Core\Standing\Matter;
 use CoinStair\Core\Standing\Standing;
 
 /**
@@ -145,6 +147,24 @@ final class PieceForClass
             ->with('goal', $this->goal)
             ->with('overrides', array_map(static fn (array $of): array => array_map(self::told(...), $of), $this->overrides))
             ->with('places', $this->standing->places());
+    }
+
+    /**
+     * What the class has not read of the piece, from what its log says of chunks.
+     *
+     * @param iterable<array{Matter, Chunk|null}> $met each with what it is of the piece
+     */
+    public function reading(iterable $met): FirstReading
+    {
+        $reading = new FirstReading($this->likeness(), ReadingLimit::of($this->policies->year(), $this->goal));
+        foreach ($met as [$matter, $chunk]) {
+            $coins = $this->standing->coverageOf($matter)->coins ?? 0;
+            if (null !== $chunk && $coins > 0) {
+                $reading->clean($chunk, $coins);
+            }
+        }
+
+        return $reading;
     }
 
     /**

@@ -18,34 +18,54 @@ final class Proposal
     /**
      * @param list<TaughtChunk>        $order
      * @param \Closure(Chunk): Comfort $comfort of a chunk before any practice
+     * @param FirstReading|null        $reading what the class has not read yet; nothing is new if none is given
      *
      * @return list<PlannedStep>
      */
-    public static function reckon(array $order, \Closure $comfort, int $goal, CoinRule $rule, Growth $growth): array
-    {
+    public static function reckon(
+        array $order,
+        \Closure $comfort,
+        int $goal,
+        CoinRule $rule,
+        Growth $growth,
+        ?FirstReading $reading = null,
+    ): array {
         $steps = [];
         $practised = new Practised();
         $learned = false;
         foreach ($order as $taught) {
-            $before = $practised->comfort($taught->chunk, $comfort($taught->chunk));
+            $hands = $practised->comfort($taught->chunk, $comfort($taught->chunk));
+            $before = $reading?->limit($hands, $taught->chunk) ?? $hands;
             [$stair, $asked] = match (true) {
                 StepPurpose::Find === $taught->as => [Stair::ofTreads([$goal]), CoinRule::oneGo()],
                 // A run before anything is learned goes where it is comfortable.
                 StepPurpose::Run === $taught->as => [
-                    Stair::ofTreads([$learned ? $goal : Stair::startTempo($before->tempo, $goal)]),
+                    Stair::ofTreads([$learned ? $goal : Stair::startTempo($before->lesser(), $goal)]),
                     CoinRule::oneGo(),
                 ],
-                null !== $taught->rung => [Stair::ofTreads([Stair::startTempo($before->tempo, $goal)]), $rule],
-                default => [Stair::climb(Stair::startTempo($before->tempo, $goal), $goal, $growth), $rule],
+                null !== $taught->rung => [Stair::ofTreads([Stair::startTempo($hands->tempo, $goal)]), $rule],
+                default => [self::climb($hands, $before, $goal, $growth), $rule],
             };
             $step = new Step($taught->as, $stair, $asked, $taught->rung);
             $steps[] = new PlannedStep($step, $taught->chunk, $before, $taught->like, $taught->spot);
             $learned = $learned || $taught->as->practises();
             if ($step->practises()) {
-                $practised->add($taught->chunk, $before->afterCoins($asked->count * \count($stair->treads)));
+                $practised->add($taught->chunk, $hands->afterCoins($asked->count * \count($stair->treads)));
+                $reading?->clean($taught->chunk, $asked->count * \count($stair->treads));
+            }
+            if (StepPurpose::Find === $taught->as) {
+                $reading?->found($taught->chunk);
             }
         }
 
         return $steps;
+    }
+
+    /** From where the hands are; before that, where music is new, one tread at which it can be read. */
+    private static function climb(Comfort $hands, Comfort $before, int $goal, Growth $growth): Stair
+    {
+        $stair = Stair::climb(Stair::startTempo($hands->tempo, $goal), $goal, $growth);
+
+        return $before->lesser() < $hands->tempo ? $stair->from($before->lesser()) : $stair;
     }
 }

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Form\CountIn;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Piece;
 
 /**
@@ -15,10 +16,11 @@ final class SequenceTime
 {
     /**
      * @param list<SequenceStep> $steps
+     * @param FirstReading|null  $reading what the class has not read yet; nothing is new if none is given
      *
      * @return list<StepTime> one for each step
      */
-    public static function reckon(Piece $piece, int $goal, array $steps): array
+    public static function reckon(Piece $piece, int $goal, array $steps, ?FirstReading $reading = null): array
     {
         $times = [];
         $practised = new Practised();
@@ -28,12 +30,17 @@ final class SequenceTime
                 $times[] = StepTime::unplayed($step->purpose);
                 continue;
             }
-            $before = $practised->comfort($placed->chunk, Comfort::of(max($placed->comfort, $placed->reached), $goal));
+            $hands = $practised->comfort($placed->chunk, Comfort::of(max($placed->comfort, $placed->reached), $goal));
+            $before = $reading?->limit($hands, $placed->chunk) ?? $hands;
             $countIn = CountIn::ticks($piece, $placed->chunk->from, $step->stair->treads[0]) / $piece->beatTicks;
             $beats = $placed->chunk->beats($piece) + ($step->rung?->stopBeats() ?? 0);
             $times[] = $time = StepTime::estimate($step, $before, $beats, $countIn, $placed->fromTread);
             if ($step->practises()) {
-                $practised->add($placed->chunk, $before->afterCoins($step->rule->count * \count($time->tries)));
+                $practised->add($placed->chunk, $hands->afterCoins($step->rule->count * \count($time->tries)));
+                $reading?->clean($placed->chunk, $step->rule->count * \count($time->tries));
+            }
+            if (StepPurpose::Find === $step->purpose) {
+                $reading?->found($placed->chunk);
             }
         }
 

@@ -39,8 +39,18 @@ final readonly class TimedSequence
             $started[] = $met;
         }
         $times = $memory->remember(
-            $piece->fingerprint('times')->with('aim', $goal)->with('steps', array_map(self::told(...), $placed)),
-            static fn (): array => SequenceTime::reckon($piece->piece, $goal, $placed),
+            $piece
+                ->fingerprint('times')
+                ->with('aim', $goal)
+                ->with('steps', array_map(self::told(...), $placed))
+                ->with('read', array_map(static fn (array $row): int => $piece->standing->coverageOf($row[1])->coins ?? 0, $steps))
+                ->with('typed', $typed),
+            static fn (): array => SequenceTime::reckon(
+                $piece->piece,
+                $goal,
+                $placed,
+                null === $typed ? $piece->reading(array_map(static fn (array $row): array => [$row[1], $row[2]], $steps)) : null,
+            ),
         );
         $timed = [];
         foreach ($placed as $index => $one) {

@@ -69,6 +69,14 @@ final readonly class Stair
         return new self($treads);
     }
 
+    /** The same stair with one tread before it, if that is lower: the tempo at which new music can be read. */
+    public function from(float $tempo): self
+    {
+        $first = max(TempoMarks::SLOWEST, TempoMarks::floor($tempo));
+
+        return $first < $this->treads[0] ? new self([$first, ...$this->treads]) : $this;
+    }
+
     /** Where a stair to a goal starts, from the comfort tempo of its chunk. */
     public static function startTempo(float $comfort, int $goal): int
     {

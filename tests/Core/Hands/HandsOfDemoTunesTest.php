@@ -138,7 +138,7 @@ final class HandsOfDemoTunesTest extends TestCase
             3,
             12,
             'B G♯ E',
-            'A string, 1; D string, high 3, 1',
+            'G string, 2; C string, stretched 4, 2',
         ];
     }
 }
