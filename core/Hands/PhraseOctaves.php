@@ -9,6 +9,7 @@ use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\LineNote;
+use CoinStair\Core\LeftHand\Placement;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
@@ -154,7 +155,7 @@ final readonly class PhraseOctaves
     }
 
     /**
-     * All lies in the first position, on the lower instruments in half position too.
+     * All lies in the first position, on the lower instruments in half position too, and nothing is stretched.
      *
      * @param list<int> $notes of a phrase, by index
      */
@@ -162,6 +163,9 @@ final readonly class PhraseOctaves
     {
         foreach ($notes as $index) {
             $hand = $fingering->hand($index);
+            if (Placement::Stretched === $fingering->choices[$index]?->placement) {
+                return false;
+            }
             if (null === $hand || !($hand->isFirst() || ('half' === $hand->position && null === $hand->letters))) {
                 return false;
             }

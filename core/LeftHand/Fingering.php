@@ -41,7 +41,7 @@ final readonly class Fingering
         foreach ($notes as $note) {
             [$layers[], $troubles[]] = self::layer($note, $fingerboard, $everywhere, $policy, $cost);
         }
-        $layers = self::onOpenStrings($layers) ?? $layers;
+        $layers = self::onOpenStrings($layers, $hands) ?? $layers;
         [$choices, $total] = self::cheapest($notes, $layers, $policy, $cost, $hands);
 
         return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
@@ -51,17 +51,19 @@ final readonly class Fingering
      * A line that can be played on open strings alone is played so.
      *
      * @param list<list<Candidate>> $layers
+     * @param list<HandFrame>       $hands
      *
      * @return list<list<Candidate>>|null none if some note has no open string
      */
-    private static function onOpenStrings(array $layers): ?array
+    private static function onOpenStrings(array $layers, array $hands): ?array
     {
+        $first = array_key_first(array_filter($hands, static fn (HandFrame $hand): bool => $hand->isFirst()));
         $open = [];
         foreach ($layers as $layer) {
-            // The hand has nothing to do: one place of it is enough.
+            // The hand has nothing to do: it rests in first position.
             $strings = array_filter(
                 $layer,
-                static fn (Candidate $one): bool => $one->isOpen() && [] === $one->upper && $one->hand === $layer[0]->hand,
+                static fn (Candidate $one): bool => $one->isOpen() && [] === $one->upper && $one->hand === $first,
             );
             if ([] === $strings) {
                 return null;
