@@ -30,7 +30,14 @@ final class HandsOfDemoTunesTest extends TestCase
     /** @return iterable<string, array{string, string, int, int, string, string}> */
     public static function measures(): iterable
     {
-        yield '01-open-gate, bass, year 1, measure 0' => ['01-open-gate', 'bass', 1, 0, 'D D A A', 'D string, open, open; A string, open, open'];
+        yield '01-open-gate, bass, year 1, measure 0' => [
+            '01-open-gate',
+            'bass',
+            1,
+            0,
+            'D D A A',
+            'D string, open, open; A string, open, open',
+        ];
         yield '02-stepping-stones, bass, year 1, measure 5' => ['02-stepping-stones', 'bass', 1, 5, 'B A E', 'G string, 4, 1; D string, 1'];
         yield '04-lantern-walk, cello, year 1, measure 6' => ['04-lantern-walk', 'cello', 1, 6, 'B A G', 'A string, 1, open; D string, 4'];
         yield '05-tin-market, bass, year 1, measure 2' => [

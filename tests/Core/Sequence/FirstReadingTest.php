@@ -57,7 +57,7 @@ final class FirstReadingTest extends TestCase
         $reading->found($this->chunk($piece, 1, 2));
         self::assertSame(0.25, $reading->lack($this->chunk($piece, 1, 2)));
         $reading->clean($this->chunk($piece, 0, 2), 3);
-        self::assertEqualsWithDelta(0.0625, $reading->lack($this->chunk($piece, 0, 1)), 1e-9, 'of two that are the same each coin counts once');
+        self::assertEqualsWithDelta(0.0625, $reading->lack($this->chunk($piece, 0, 1)), 1e-9, 'each coin counts once');
     }
 
     public function testTheLesserOfHandsAndReadingDecides(): void
