@@ -124,7 +124,10 @@ final class MoveTimesTest extends TestCase
         self::assertSame(
             ['0+0–0+25200', '2+30240–2+35280', '2+35280–3+5040'],
             array_map(
-                static fn (Spot $spot): string => "{$spot->from->position}+{$spot->from->offset}–{$spot->to->position}+{$spot->to->offset}",
+                static fn (Spot $spot): string => implode('–', [
+                    $spot->from->position.'+'.$spot->from->offset,
+                    $spot->to->position.'+'.$spot->to->offset,
+                ]),
                 $this->inOrder(array_values(array_filter($spots, static fn (Spot $spot): bool => null !== $spot->move))),
             ),
         );
