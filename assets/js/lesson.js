@@ -441,6 +441,9 @@ $('parts')?.addEventListener('change', ({ target }) => {
     paintNotation();
     target.blur();
 });
+document.querySelectorAll('[data-room="steps"], [data-room="parts"]').forEach((field) => {
+    field.disabled = false;
+});
 log.onChange = () => {
     paint();
 };
