@@ -22,8 +22,20 @@ export function jotted() {
     try {
         return Object.keys(localStorage)
             .filter((key) => key.startsWith(NAMED))
-            .map((key) => JSON.parse(localStorage.getItem(key) ?? 'null'))
-            .filter((row) => row !== null);
+            .flatMap((key) => read(localStorage.getItem(key)));
+    } catch {
+        return [];
+    }
+}
+
+/**
+ * @param {string|null} text
+ * @returns {{lesson: number, entry: Entry}[]} none where the text is no entry: one bad row holds up nothing
+ */
+function read(text) {
+    try {
+        const row = JSON.parse(text ?? 'null');
+        return typeof row?.lesson === 'number' && typeof row?.entry?.id === 'string' ? [row] : [];
     } catch {
         return [];
     }

@@ -104,7 +104,10 @@ final readonly class ChunkTree
             }
             $inside = [];
             for (; isset($measures[$at]) && $measures[$at]->place->isBefore($phrase->to); ++$at) {
-                $inside[] = $measures[$at]->ofMeasure();
+                // Where a teacher cut at the bar line, the measure behind it belongs to the next phrase.
+                if ($measures[$at]->ofMeasure()->isBefore($phrase->to)) {
+                    $inside[] = $measures[$at]->ofMeasure();
+                }
             }
             $held[] = new ChunkNode(
                 $phrase,

@@ -12,8 +12,6 @@ final readonly class Comfort
     public const STEEPNESS = 5.5;
     public const MIDDLE = 1.2;
     public const GAIN_PER_COIN = 1.02;
-    /** What is left of a lack after one more coin. */
-    private const LACK_PER_COIN = 0.5;
     public const CAP_OF_GOAL = 1.25;
     private const UNTIL_KNOWN = 0.75;
 
@@ -73,7 +71,7 @@ final readonly class Comfort
     {
         $tempo = max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins));
 
-        return new self($tempo, $this->goal, $this->limit, $this->lack * self::LACK_PER_COIN ** $coins);
+        return new self($tempo, $this->goal, $this->limit, ReadingLimit::afterCoins($this->lack, $coins));
     }
 
     /** Half of what was gained since then is lost by the next meeting, in logarithms. */

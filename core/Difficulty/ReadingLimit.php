@@ -11,6 +11,8 @@ final readonly class ReadingLimit
 {
     private const KNOWN = 1.3;
     private const LEAST = 0.3;
+    /** What is left of a lack after one more coin. */
+    private const PER_COIN = 0.5;
     /** Share of the goal that all that is new costs beside that, by year. */
     private const NEW = [1 => 0.4, 2 => 0.3, 3 => 0.2, 4 => 0.15];
 
@@ -25,6 +27,12 @@ final readonly class ReadingLimit
     public static function of(int $year, int $goal): self
     {
         return new self(max(1, min(4, $year)), $goal);
+    }
+
+    /** What is left of a lack after so many coins. */
+    public static function afterCoins(float $lack, int $coins): float
+    {
+        return $lack * self::PER_COIN ** $coins;
     }
 
     /**

@@ -41,8 +41,7 @@ final class Spots
             if ($move->comfort() >= $goal) {
                 continue;
             }
-            $last = $open[\count($open) - 1] ?? null;
-            if ([] !== $open && null !== $last && !self::isOneSpot($last, $move, $beatTicks)) {
+            if ([] !== $open && !self::isOneSpot($open[\count($open) - 1], $move, $beatTicks)) {
                 $spots[] = self::cluster($instrument, $open, $goal);
                 $open = [];
             }

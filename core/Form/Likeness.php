@@ -13,12 +13,6 @@ use CoinStair\Core\Score\Piece;
  */
 final readonly class Likeness
 {
-    /** Half steps and letters from a string to the next: a fifth, on the bass a fourth. */
-    private const FIFTH = 7;
-    private const FOURTH = 5;
-    private const STRINGS = 3;
-    private const LETTERS = 7;
-    private const OCTAVE = 12;
     /** Measures that make a run. */
     private const RUN = 2;
 
@@ -171,8 +165,8 @@ final readonly class Likeness
     private static function moved(array $earlier, array $shapes, MeasureShape $shape): array
     {
         foreach ($earlier as $of) {
-            $by = self::one(array_map(static fn (int $one, int $other): int => $one - $other, $shape->letters, $shapes[$of]->letters));
-            if (null !== $by && 0 !== $by % self::LETTERS) {
+            $by = $shape->lettersFrom($shapes[$of]);
+            if (null !== $by) {
                 return [new Like($of, LikenessKind::Moved, $by)];
             }
         }
@@ -192,38 +186,17 @@ final readonly class Likeness
     {
         $likes = [];
         foreach ($earlier as $of) {
-            $apart = array_map(static fn (int $one, int $other): int => $one - $other, $shape->pitches, $shapes[$of]->pitches);
-            $octaves = self::one($apart);
-            if (!isset($likes['octave']) && null !== $octaves && 0 !== $octaves && 0 === $octaves % self::OCTAVE) {
-                $likes['octave'] = new Like($of, LikenessKind::Octave, intdiv($octaves, self::OCTAVE));
+            $octaves = $shape->octavesFrom($shapes[$of]);
+            if (!isset($likes['octave']) && null !== $octaves && 0 !== $octaves) {
+                $likes['octave'] = new Like($of, LikenessKind::Octave, $octaves);
             }
-            $strings = self::one(
-                array_map(
-                    static fn (int $halfSteps, bool $bass): ?int => 0 === $halfSteps % ($bass ? self::FOURTH : self::FIFTH)
-                        ? intdiv($halfSteps, $bass ? self::FOURTH : self::FIFTH)
-                        : null,
-                    $apart,
-                    $shape->basses,
-                ),
-            );
-            if (!isset($likes['string']) && null !== $strings && 0 !== $strings && abs($strings) <= self::STRINGS) {
+            $strings = $shape->stringsFrom($shapes[$of]);
+            if (!isset($likes['string']) && null !== $strings) {
                 $likes['string'] = new Like($of, LikenessKind::OtherString, $strings);
             }
         }
 
         return array_values($likes);
-    }
-
-    /**
-     * @param array<int, int|null> $numbers
-     *
-     * @return int|null the number that all are; none if they differ
-     */
-    private static function one(array $numbers): ?int
-    {
-        $first = array_values($numbers)[0] ?? null;
-
-        return 1 === \count(array_unique($numbers)) ? $first : null;
     }
 
     /**

@@ -15,6 +15,12 @@ final readonly class MeasureShape
 {
     /** Lengths against the first note are told in so many parts of it. */
     private const RATIO = 1_000_000;
+    /** Half steps and letters of an octave; half steps from a string to the next: a fifth, on the bass a fourth. */
+    private const OCTAVE = 12;
+    private const LETTERS = 7;
+    private const FIFTH = 7;
+    private const FOURTH = 5;
+    private const STRINGS = 3;
 
     /**
      * @param string     $same     all that is played and how
@@ -98,14 +104,73 @@ final readonly class MeasureShape
         return [] === $this->letters;
     }
 
-    /** All parts lie the same octaves apart from those of another measure, and are otherwise the same. */
-    public function isOctaveOf(self $other): bool
+    /** Whole octaves that all parts lie above another measure with the same intervals; none if they do not. */
+    public function octavesFrom(self $other): ?int
     {
-        if ($this->interval !== $other->interval || \count($this->pitches) !== \count($other->pitches)) {
-            return false;
-        }
-        $apart = array_unique(array_map(static fn (int $one, int $two): int => $one - $two, $this->pitches, $other->pitches));
+        $halfSteps = $this->interval === $other->interval ? self::one($this->halfStepsFrom($other)) : null;
 
-        return 1 === \count($apart) && 0 === $apart[0] % 12;
+        return null !== $halfSteps && 0 === $halfSteps % self::OCTAVE ? intdiv($halfSteps, self::OCTAVE) : null;
+    }
+
+    /** Strings that all parts lie above another measure with the same intervals: fifths, on the bass fourths; none if they do not. */
+    public function stringsFrom(self $other): ?int
+    {
+        if ($this->interval !== $other->interval) {
+            return null;
+        }
+        $strings = self::one(
+            array_map(
+                static fn (int $halfSteps, bool $bass): ?int => 0 === $halfSteps % ($bass ? self::FOURTH : self::FIFTH)
+                    ? intdiv($halfSteps, $bass ? self::FOURTH : self::FIFTH)
+                    : null,
+                $this->halfStepsFrom($other),
+                $this->basses,
+            ),
+        );
+
+        return null !== $strings && 0 !== $strings && abs($strings) <= self::STRINGS ? $strings : null;
+    }
+
+    /** Letters that all parts lie above another measure of the same contour, but for whole octaves; none if they do not. */
+    public function lettersFrom(self $other): ?int
+    {
+        $letters = $this->contour === $other->contour ? self::one($this->stepsFrom($other)) : null;
+
+        return null !== $letters && 0 !== $letters % self::LETTERS ? $letters : null;
+    }
+
+    /** @return list<int> by which each part lies above another measure in which as many sound; none if others do */
+    public function halfStepsFrom(self $other): array
+    {
+        return self::apart($this->pitches, $other->pitches);
+    }
+
+    /** @return list<int> the same in letters */
+    public function stepsFrom(self $other): array
+    {
+        return self::apart($this->letters, $other->letters);
+    }
+
+    /**
+     * @param list<int> $ones
+     * @param list<int> $others
+     *
+     * @return list<int>
+     */
+    private static function apart(array $ones, array $others): array
+    {
+        return \count($ones) === \count($others)
+            ? array_map(static fn (int $one, int $other): int => $one - $other, $ones, $others)
+            : [];
+    }
+
+    /**
+     * @param list<int|null> $numbers
+     *
+     * @return int|null the number that all are; none if they differ
+     */
+    private static function one(array $numbers): ?int
+    {
+        return 1 === \count(array_unique($numbers)) ? $numbers[0] : null;
     }
 }

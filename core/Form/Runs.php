@@ -14,11 +14,6 @@ use CoinStair\Core\Score\Piece;
 final class Runs
 {
     private const MEASURES = 4;
-    private const LETTERS = 7;
-    private const OCTAVE = 12;
-    private const FIFTH = 7;
-    private const FOURTH = 5;
-    private const STRINGS = 3;
     /** Forms that are followed, the nearest first. */
     private const FORMS = ['start', 'interval', 'contour'];
 
@@ -139,42 +134,25 @@ final class Runs
             $same = $same && $one->same === $other->same;
             ++$length;
         }
-        [$kind, $by] = match ($form) {
-            'start' => [$same ? LikenessKind::Same : LikenessKind::OtherEnding, 0],
-            'interval' => $this->transposed($distance, $this->shapes[$position]->basses),
-            default => [LikenessKind::Moved, self::one($distance) ?? 0],
-        };
+        [$kind, $by] = self::kind($form, $same, $this->shapes[$position], $this->shapes[$earlier]);
 
-        return null === $kind || ('contour' === $form && 0 === $by % self::LETTERS)
-            ? null
-            : new Run($earlier, $position, $length, $kind, $by);
+        return null === $by ? null : new Run($earlier, $position, $length, $kind, $by);
     }
 
-    /**
-     * @param list<int>  $halfSteps of each part that sounds
-     * @param list<bool> $basses
-     *
-     * @return array{LikenessKind|null, int} octaves or strings apart; none if neither
-     */
-    private function transposed(array $halfSteps, array $basses): array
+    /** @return array{LikenessKind, int|null} how a run is like the earlier one, and by how much; no number if in none of the ways */
+    private static function kind(string $form, bool $same, MeasureShape $one, MeasureShape $other): array
     {
-        $octaves = self::one($halfSteps);
-        if (null !== $octaves && 0 !== $octaves && 0 === $octaves % self::OCTAVE) {
-            return [LikenessKind::Octave, intdiv($octaves, self::OCTAVE)];
+        if ('start' === $form) {
+            return [$same ? LikenessKind::Same : LikenessKind::OtherEnding, 0];
         }
-        $strings = self::one(
-            array_map(
-                static fn (int $steps, bool $bass): int => 0 === $steps % ($bass ? self::FOURTH : self::FIFTH)
-                    ? intdiv($steps, $bass ? self::FOURTH : self::FIFTH)
-                    : 0,
-                $halfSteps,
-                $basses,
-            ),
-        );
+        if ('contour' === $form) {
+            return [LikenessKind::Moved, $one->lettersFrom($other)];
+        }
+        $octaves = $one->octavesFrom($other);
 
-        return null !== $strings && 0 !== $strings && abs($strings) <= self::STRINGS
-            ? [LikenessKind::OtherString, $strings]
-            : [null, 0];
+        return null !== $octaves && 0 !== $octaves
+            ? [LikenessKind::Octave, $octaves]
+            : [LikenessKind::OtherString, $one->stringsFrom($other)];
     }
 
     private static function form(string $form, MeasureShape $shape): string
@@ -186,23 +164,13 @@ final class Runs
         };
     }
 
-    /** @return list<int> how far each part lies from another measure, where the form leaves that open; none if other parts sound */
+    /** @return list<int> how far each part lies from another measure, where the form leaves that open */
     private static function apart(string $form, MeasureShape $one, MeasureShape $other): array
     {
-        [$ones, $others] = match ($form) {
-            'start' => [[], []],
-            'interval' => [$one->pitches, $other->pitches],
-            default => [$one->letters, $other->letters],
+        return match ($form) {
+            'start' => [],
+            'interval' => $one->halfStepsFrom($other),
+            default => $one->stepsFrom($other),
         };
-
-        return \count($ones) === \count($others)
-            ? array_map(static fn (int $here, int $there): int => $here - $there, $ones, $others)
-            : [];
-    }
-
-    /** @param list<int> $numbers */
-    private static function one(array $numbers): ?int
-    {
-        return 1 === \count(array_unique($numbers)) ? $numbers[0] : null;
     }
 }

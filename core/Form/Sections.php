@@ -183,7 +183,7 @@ final class Sections
                 $one = $shapes[$of + $step];
                 $other = $shapes[$at + $step];
                 $isSame = $one->same === $other->same;
-                $pairs += $isSame || $one->isOctaveOf($other) || null !== $likeness->between($of + $step, $at + $step) ? 1 : 0;
+                $pairs += $isSame || null !== $one->octavesFrom($other) || null !== $likeness->between($of + $step, $at + $step) ? 1 : 0;
                 $same += $isSame ? 1 : 0;
             }
             $best = $pairs > $best[0] ? [$pairs, $same] : $best;

@@ -80,12 +80,11 @@ final readonly class EasedPart
                 ->slurred($event->slurStarts, $stops);
         }
         if ($after && $slurs > 0) {
-            // A slur that goes on from here ends here, on the note that it begins with or a later one.
-            foreach (array_reverse(array_keys($events)) as $index) {
-                if ($slurs > 0 && $events[$index]->slurStarts > 0) {
-                    $events[$index] = $events[$index]->slurred(0, $events[$index]->slurStops);
-                    break;
-                }
+            // A slur that would go on into a measure that is thinned is not begun.
+            $starts = array_filter($events, static fn (Event $event): bool => $event->slurStarts > 0);
+            $index = array_key_last($starts);
+            if (null !== $index) {
+                $events[$index] = $events[$index]->slurred(0, $events[$index]->slurStops);
             }
         }
 

@@ -14,39 +14,106 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /** The phrases of a line that keep one octave each (handbook 2): those of its form, with their upbeats, and none over two sections. */
-final class LinePhrases
+final readonly class LinePhrases
 {
-    /** @var \WeakMap<Part, array<int, non-empty-list<Place>>>|null by line and year: each instrument asks for the same */
-    private static ?\WeakMap $known = null;
-
     /**
-     * @param int $level year of playing, 1 to 4
+     * The piece is not held: what is known of it must not keep it.
      *
-     * @return non-empty-list<Place> starts of the phrases, and the end of the piece
+     * @param non-empty-list<Place> $borders starts of the phrases, and the end of the piece
+     * @param bool                  $upbeat  the piece begins with one
+     * @param array<int, int>       $back    ticks of a measure from which on its notes lead back to the start of a repeat, by position
      */
-    public static function borders(Piece $piece, Part $line, int $level): array
+    private function __construct(private array $borders, private bool $upbeat, private array $back)
     {
-        if ($piece->isOutline()) {
-            return [$piece->start(), $piece->end()];
-        }
-        /** @var \WeakMap<Part, array<int, non-empty-list<Place>>> $known */
-        $known = self::$known ??= new \WeakMap();
-        $ofLine = $known[$line] ?? [];
-        $ofLine[$level] ??= self::find($piece, $line, $level);
-        $known[$line] = $ofLine;
-
-        return $ofLine[$level];
     }
 
-    /** @return non-empty-list<Place> */
-    private static function find(Piece $piece, Part $line, int $level): array
+    /** @param int $level year of playing, 1 to 4 */
+    public static function of(Piece $piece, Part $line, int $level): self
     {
+        /** @var \WeakMap<Part, array<int, self>> $known by line and year: the part of each instrument asks for the same */
+        static $known = new \WeakMap();
+        $ofLine = $known[$line] ?? [];
+        $known[$line] = $ofLine + [$level => $ofLine[$level] ?? self::find($piece, $line, $level)];
+
+        return $known[$line][$level];
+    }
+
+    public function count(): int
+    {
+        return \count($this->borders) - 1;
+    }
+
+    /**
+     * Number of the phrase in which a place lies.
+     *
+     * @param int $from a phrase that does not begin after it
+     */
+    public function at(Place $place, int $from = 0): int
+    {
+        while (isset($this->borders[$from + 2]) && !$place->isBefore($this->borders[$from + 1])) {
+            ++$from;
+        }
+
+        return $from;
+    }
+
+    /** Position of the first measure that a phrase touches. */
+    public function first(int $phrase): int
+    {
+        return $this->borders[$phrase]->position;
+    }
+
+    /** Position of the measure with its downbeat, by which people know it. */
+    public function downbeat(int $phrase): int
+    {
+        return $this->first($phrase) + ($this->hasUpbeat($phrase) ? 1 : 0);
+    }
+
+    /** Position of the last measure that a phrase touches. */
+    public function last(int $phrase): int
+    {
+        $end = $this->borders[$phrase + 1];
+
+        return 0 === $end->offset ? $end->position - 1 : $end->position;
+    }
+
+    /** A note of a phrase leads into it, or back to the start of a repeat. */
+    public function isUpbeat(int $phrase, int $position, int $offset): bool
+    {
+        return ($position === $this->first($phrase) && $this->hasUpbeat($phrase)) || $offset >= ($this->back[$position] ?? \PHP_INT_MAX);
+    }
+
+    private function hasUpbeat(int $phrase): bool
+    {
+        $from = $this->borders[$phrase];
+
+        return $from->offset > 0 || (0 === $from->position && $this->upbeat);
+    }
+
+    private static function find(Piece $piece, Part $line, int $level): self
+    {
+        $first = $piece->measures[0];
+        $back = [];
+        foreach ($first->isShort() ? \array_slice($piece->measures, 1) : [] as $measure) {
+            if ($measure->repeatTimes > 0) {
+                $back[$measure->position] = $measure->length - $first->length;
+            }
+        }
+        $places = array_map(static fn (Border $border): Place => $border->place, self::inner($piece, $line, $level));
+
+        return new self([$piece->start(), ...$places, $piece->end()], $first->isShort(), $back);
+    }
+
+    /** @return list<Border> */
+    private static function inner(Piece $piece, Part $line, int $level): array
+    {
+        if ($piece->isOutline()) {
+            return [];
+        }
         $alone = $piece->withParts([$line]);
         $likeness = Likeness::of($alone);
         $borders = Borders::of($alone, $likeness);
-        $sections = Sections::starts($alone, $likeness, $borders);
-        $phrases = Phrases::of($alone, $borders, $level, [], $sections)->borders;
 
-        return [$piece->start(), ...array_map(static fn (Border $border): Place => $border->place, $phrases), $piece->end()];
+        return Phrases::of($alone, $borders, $level, [], Sections::starts($alone, $likeness, $borders))->borders;
     }
 }

@@ -16,121 +16,140 @@ use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Place;
 
 /** The part of one instrument, derived from a line (handbook 2). Built and used by PartsFromLine alone. */
-final class PartDerivation
+final readonly class PartDerivation
 {
     /** Octaves from the violin's line. */
     private const OCTAVES = ['violin' => 0, 'viola' => 0, 'cello' => -1, 'bass' => -2];
+    private const OCTAVE = 12;
 
-    private readonly Fingerboard $fingerboard;
-    private readonly int $usual;
-    /** @var list<Notice> */
-    private array $notices = [];
-    /** @var list<int> notes out of reach, of each phrase of the part that was derived last */
-    private array $out = [];
+    /** Octaves from the line, where no phrase is moved. */
+    private int $usual;
+    private Fingerboard $fingerboard;
+    public Part $part;
+    /** @var list<int> octaves from the line, of each phrase */
+    private array $octaves;
+    /** @var list<int> notes out of reach, of each phrase */
+    private array $out;
 
     /**
-     * @param non-empty-list<Place> $borders of the line's phrases, the end last
-     * @param Instrument            $from    that the line was written for
-     * @param bool                  $fixed   the octaves are not chosen: the part is the line's own
+     * @param Instrument $from  that the line was written for
+     * @param string     $id    of the part
+     * @param bool       $fixed the octaves are not chosen: the part is the line's own
      */
-    public function __construct(
-        private readonly Piece $piece,
-        private readonly array $borders,
-        private readonly Instrument $from,
-        private readonly Instrument $instrument,
-        private readonly HandPolicies $policies,
-        private readonly string $id,
-        private readonly bool $fixed = false,
+    private function __construct(
+        private Piece $piece,
+        private Part $line,
+        private Instrument $from,
+        private Instrument $instrument,
+        private HandPolicies $policies,
+        private LinePhrases $phrases,
+        private string $id,
+        private bool $fixed,
     ) {
         $this->usual = (self::OCTAVES[$instrument->value] ?? 0) - (self::OCTAVES[$from->value] ?? 0);
         $this->fingerboard = new Fingerboard(
             $instrument,
             Instrument::Other === $instrument ? [] : $policies->fingering($instrument)->hands(),
         );
-    }
-
-    public function part(Part $line): Part
-    {
-        $this->notices = [];
-        $fixed = $this->fixed || Instrument::Other === $this->instrument;
-        $onOpenStrings = !$fixed && $this->instrument !== $this->from && OpenStringTune::is($line, $this->from);
-        $octaves =
+        $onOpenStrings = !$fixed && $instrument !== $from && OpenStringTune::is($line, $from);
+        $this->octaves =
             $fixed || $onOpenStrings
-                ? array_fill(0, \count($this->borders) - 1, $this->usual)
-                : PhraseOctaves::choose($this->piece, $line, $this->borders, $this->policies->fingering($this->instrument), $this->usual);
+                ? array_values(array_fill(0, $phrases->count(), $this->usual))
+                : PhraseOctaves::choose($piece, $line, $phrases, $policies->fingering($instrument), $this->usual);
         $measures = [];
-        $out = array_fill(0, \count($octaves), 0);
+        $out = array_fill(0, $phrases->count(), 0);
         $before = 0;
-        foreach (array_keys($this->piece->measures) as $position) {
+        foreach (array_keys($piece->measures) as $position) {
             $events = [];
-            $before = $this->phraseAt(Place::of($position), $before);
+            $before = $phrases->at(Place::of($position), $before);
             foreach ($line->events($position) as $event) {
-                $phrase = $this->phraseAt(Place::of($position, $event->start), $before);
-                $moved = $this->moved($event, $octaves[$phrase]);
-                if (!$fixed && PhraseOctaves::isUpbeat($this->piece, $this->borders[$phrase], $position, $event->start)) {
+                $phrase = $phrases->at(Place::of($position, $event->start), $before);
+                $moved = $this->moved($event, $this->octaves[$phrase]);
+                if (!$fixed && $phrases->isUpbeat($phrase, $position, $event->start)) {
                     $moved = $this->withinReach($moved);
                 }
-                $moved = $onOpenStrings && !$moved->isRest() ? OpenStringTune::on($this->instrument, $moved) : $moved;
+                $moved = $onOpenStrings && !$moved->isRest() ? OpenStringTune::on($instrument, $moved) : $moved;
                 $out[$phrase] += $this->outOfReach($moved);
                 $events[] = $moved;
             }
             $measures[] = $events;
         }
-        $this->tell($octaves, array_values($out));
-
-        return new Part($this->id, $this->instrument->name, $this->instrument, $this->instrument->clef(), $measures);
+        $this->out = array_values($out);
+        $this->part = new Part($id, $instrument->name, $instrument, $instrument->clef(), $measures);
     }
 
-    /** The part that was derived last has notes out of reach. */
+    /**
+     * @param Part         $line     of the piece, or a plainer one
+     * @param Instrument   $from     that the line was written for
+     * @param HandPolicies $policies of the class
+     * @param string       $id       of the part
+     */
+    public static function of(
+        Piece $piece,
+        Part $line,
+        Instrument $from,
+        Instrument $instrument,
+        HandPolicies $policies,
+        LinePhrases $phrases,
+        string $id,
+    ): self {
+        return new self($piece, $line, $from, $instrument, $policies, $phrases, $id, Instrument::Other === $instrument);
+    }
+
+    /** The part as it is, for what is told of it and for what is plainer. */
+    public static function asWritten(
+        Piece $piece,
+        Part $line,
+        Instrument $instrument,
+        HandPolicies $policies,
+        LinePhrases $phrases,
+        string $id,
+    ): self {
+        return new self($piece, $line, $instrument, $instrument, $policies, $phrases, $id, true);
+    }
+
     public function isBeyondReach(): bool
     {
         return array_sum($this->out) > 0;
     }
 
-    /** @return list<Notice> what is told of the part that was derived last */
-    public function notices(): array
-    {
-        return $this->notices;
-    }
-
     /**
-     * A plainer part, if the part derived last has notes out of reach.
+     * A plainer part, if this one has notes out of reach: phrase by phrase with as many of its notes as can be kept.
      *
      * @param string $id of the part that is offered
      */
-    public function eased(Part $line, string $id): ?EasedPart
+    public function eased(string $id): ?EasedPart
     {
         /** @var array<int, EasedBy> $eased by phrase */
         $eased = [];
         $self = $this;
-        $part = $line;
-        while ($self->isOut($eased)) {
-            foreach ($self->out as $phrase => $count) {
-                if ($count > 0) {
-                    $eased[$phrase] = isset($eased[$phrase]) ? $eased[$phrase]->less() : EasedBy::Beats;
-                }
+        while ([] !== ($phrases = $self->toEase($eased))) {
+            foreach ($phrases as $phrase) {
+                $eased[$phrase] = isset($eased[$phrase]) ? $eased[$phrase]->less() : EasedBy::Beats;
             }
-            $self = new self($this->piece, $this->borders, $this->from, $this->instrument, $this->policies, $id);
-            $part = $self->part(EasedPart::thin($this->piece, $line, $this->byMeasure($eased)));
+            $line = EasedPart::thin($this->piece, $this->line, $this->byMeasure($eased));
+            $self = self::of($this->piece, $line, $this->from, $this->instrument, $this->policies, $this->phrases, $id);
         }
 
-        return [] === $eased ? null : new EasedPart(EasedBy::least($eased), $this->named($this->onOpenStrings($part)));
+        return [] === $eased ? null : new EasedPart(EasedBy::least($eased), $this->named($this->onOpenStrings($self->part)));
     }
 
     /**
-     * Some phrase that may be eased more has notes out of reach.
+     * Phrases with notes out of reach that may be eased more.
      *
      * @param array<int, EasedBy> $eased by phrase
+     *
+     * @return list<int>
      */
-    private function isOut(array $eased): bool
+    private function toEase(array $eased): array
     {
-        foreach ($this->out as $phrase => $count) {
-            if ($count > 0 && EasedBy::OpenStrings !== ($eased[$phrase] ?? null)) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_keys(
+            array_filter(
+                $this->out,
+                static fn (int $count, int $phrase): bool => $count > 0 && EasedBy::OpenStrings !== ($eased[$phrase] ?? null),
+                \ARRAY_FILTER_USE_BOTH,
+            ),
+        );
     }
 
     /**
@@ -142,9 +161,7 @@ final class PartDerivation
     {
         $measures = [];
         foreach ($eased as $phrase => $how) {
-            $end = $this->borders[$phrase + 1];
-            $last = 0 === $end->offset ? $end->position - 1 : $end->position;
-            for ($position = $this->borders[$phrase]->position; $position <= $last; ++$position) {
+            for ($position = $this->phrases->first($phrase); $position <= $this->phrases->last($phrase); ++$position) {
                 $measures[$position] = EasedBy::least([$how, $measures[$position] ?? $how]);
             }
         }
@@ -177,7 +194,7 @@ final class PartDerivation
     private function fitting(Pitch $pitch, Key $key): Pitch
     {
         $open = OpenStringTune::nearest($this->instrument, $pitch);
-        if (null !== $open && 0 === ($open->midi() - $pitch->midi()) % 12) {
+        if (null !== $open && 0 === ($open->midi() - $pitch->midi()) % self::OCTAVE) {
             return $open;
         }
         $roots = [];
@@ -224,34 +241,24 @@ final class PartDerivation
         );
     }
 
-    private function phraseAt(Place $place, int $from): int
+    /** @return list<Notice> phrases that were moved, and notes that lie out of reach */
+    public function notices(): array
     {
-        while (isset($this->borders[$from + 2]) && !$place->isBefore($this->borders[$from + 1])) {
-            ++$from;
-        }
-
-        return $from;
-    }
-
-    /**
-     * @param list<int> $octaves of each phrase
-     * @param list<int> $out     notes of each phrase that lie out of reach
-     */
-    private function tell(array $octaves, array $out): void
-    {
-        foreach ($octaves as $phrase => $octave) {
+        $notices = [];
+        for ($phrase = 0; $phrase < $this->phrases->count(); ++$phrase) {
             $from = $phrase;
+            $octave = $this->octaves[$phrase];
             // Phrases in one octave that follow each other are one for people.
-            if ($octave !== $this->usual && $octave !== ($octaves[$phrase - 1] ?? $this->usual)) {
-                while (($octaves[$phrase + 1] ?? null) === $octave) {
-                    ++$phrase;
-                }
-                $this->notices[] = new Notice(0, 0, self::moves($octave - $this->usual), $this->measures($from, $phrase));
+            while (($this->octaves[$phrase + 1] ?? null) === $octave) {
+                ++$phrase;
+            }
+            if ($octave !== $this->usual) {
+                $notices[] = new Notice(0, 0, self::moves($octave - $this->usual), $this->measures($from, $phrase));
             }
         }
-        foreach ($out as $phrase => $count) {
+        foreach ($this->out as $phrase => $count) {
             if ($count > 0) {
-                $this->notices[] = new Notice(
+                $notices[] = new Notice(
                     0,
                     0,
                     '{part}: {count} notes in measures {from} to {to} lie beyond the hands of year {year}.',
@@ -259,12 +266,8 @@ final class PartDerivation
                 );
             }
         }
-        $this->out = $out;
-    }
 
-    private function hasUpbeat(Place $from): bool
-    {
-        return $from->offset > 0 || (0 === $from->position && $this->piece->measures[0]->isShort());
+        return $notices;
     }
 
     private static function moves(int $octaves): string
@@ -280,13 +283,11 @@ final class PartDerivation
     private function measures(int $from, int $to): array
     {
         $numbers = MeasureNumbers::of($this->piece);
-        $end = $this->borders[$to + 1];
 
         return [
             'part' => $this->instrument->name,
-            // A phrase is told by its downbeat.
-            'from' => $numbers->at($this->borders[$from]->position + ($this->hasUpbeat($this->borders[$from]) ? 1 : 0)),
-            'to' => $numbers->at(0 === $end->offset ? $end->position - 1 : $end->position),
+            'from' => $numbers->at($this->phrases->downbeat($from)),
+            'to' => $numbers->at($this->phrases->last($to)),
         ];
     }
 }

@@ -20,7 +20,7 @@ final readonly class PartsFromLine
      * @param list<Notice>         $notices phrases that were moved, notes that no octave brings into reach, eased parts on offer
      * @param list<PartDerivation> $beyond  of the parts that have notes out of reach
      */
-    private function __construct(public Piece $piece, public array $notices, private array $beyond, private Part $line)
+    private function __construct(public Piece $piece, public array $notices, private array $beyond)
     {
     }
 
@@ -34,20 +34,24 @@ final readonly class PartsFromLine
         $policies ??= HandPolicies::ofLevel(1);
         $line = $piece->parts[0];
         $from = Instrument::Other === $line->instrument ? Instrument::Violin : $line->instrument;
-        $borders = LinePhrases::borders($piece, $line, $policies->level);
+        $phrases = LinePhrases::of($piece, $line, $policies->level);
         $parts = $notices = $beyond = [];
         foreach ($instruments as $index => $instrument) {
-            $own = $instrument === $from;
-            $derivation = new PartDerivation($piece, $borders, $from, $instrument, $policies, 'P'.($index + 1), $own);
-            $parts[] = $derivation->part($line);
-            array_push($notices, ...$own ? [] : $derivation->notices());
-            if (!$own && $derivation->isBeyondReach()) {
+            $id = 'P'.($index + 1);
+            if ($instrument === $from) {
+                $parts[] = PartDerivation::asWritten($piece, $line, $from, $policies, $phrases, $id)->part;
+                continue;
+            }
+            $derivation = PartDerivation::of($piece, $line, $from, $instrument, $policies, $phrases, $id);
+            $parts[] = $derivation->part;
+            array_push($notices, ...$derivation->notices());
+            if ($derivation->isBeyondReach()) {
                 $beyond[] = $derivation;
                 $notices[] = new Notice(0, 0, '{part}: an eased part is offered.', ['part' => $instrument->name]);
             }
         }
 
-        return new self([] === $parts ? $piece : $piece->withParts($parts), $notices, $beyond, $line);
+        return new self([] === $parts ? $piece : $piece->withParts($parts), $notices, $beyond);
     }
 
     /** @return list<EasedPart> that are offered */
@@ -55,7 +59,7 @@ final readonly class PartsFromLine
     {
         $eased = [];
         foreach ($this->beyond as $derivation) {
-            $offer = $derivation->eased($this->line, 'P'.(\count($this->piece->parts) + \count($eased) + 1));
+            $offer = $derivation->eased(self::newId($this->piece, \count($eased)));
             if (null !== $offer) {
                 $eased[] = $offer;
             }
@@ -78,10 +82,9 @@ final readonly class PartsFromLine
             if (Instrument::Other === $instrument || \in_array($instrument->value, $has, true)) {
                 continue;
             }
-            $borders = LinePhrases::borders($piece, $part, $policies->level);
-            $derivation = new PartDerivation($piece, $borders, $instrument, $instrument, $policies, $part->id, true);
-            $derivation->part($part);
-            $offer = $derivation->eased($part, self::newId($piece, \count($eased)));
+            $phrases = LinePhrases::of($piece, $part, $policies->level);
+            $asWritten = PartDerivation::asWritten($piece, $part, $instrument, $policies, $phrases, $part->id);
+            $offer = $asWritten->eased(self::newId($piece, \count($eased)));
             if (null !== $offer) {
                 $eased[] = $offer;
             }

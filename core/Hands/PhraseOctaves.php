@@ -34,25 +34,24 @@ final readonly class PhraseOctaves
     private const CHANGED = 3.0;
 
     /**
-     * @param non-empty-list<Place> $borders of the phrases, the end last
-     * @param int                   $usual   octaves from the line
+     * @param int $usual octaves from the line
      *
      * @return list<int> octaves from the line, of each phrase
      */
-    public static function choose(Piece $piece, Part $line, array $borders, FingeringPolicy $policy, int $usual): array
+    public static function choose(Piece $piece, Part $line, LinePhrases $linePhrases, FingeringPolicy $policy, int $usual): array
     {
         $notes = array_map(
             static fn (LineNote $note): LineNote => $note->unprinted()->octavesUp($usual),
             Line::read($piece, $line),
         );
-        $phrases = self::phrases($notes, $borders);
+        $phrases = self::notesOf($linePhrases, $notes);
         $usually = Fingering::of($notes, $policy);
-        $choices = self::choices($piece, $borders, $phrases, $usually, $policy);
+        $choices = self::choices($linePhrases, $phrases, $usually, $policy);
         /** @var array<int, list<float>> $costs of each phrase, by choice */
-        $costs = [0 => self::costs($piece, $borders, $phrases, $usually, $policy)];
+        $costs = [0 => self::costs($linePhrases, $phrases, $usually, $policy)];
         foreach (array_diff(array_unique(array_merge(...$choices)), [0]) as $choice) {
             $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($choice), $notes);
-            $costs[$choice] = self::costs($piece, $borders, $phrases, Fingering::of($moved, $policy), $policy);
+            $costs[$choice] = self::costs($linePhrases, $phrases, Fingering::of($moved, $policy), $policy);
         }
         /** @var array<int, array{float, list<int>}> $best cost and octaves so far, by the last choice */
         $best = [0 => [0.0, []]];
@@ -78,12 +77,11 @@ final readonly class PhraseOctaves
      * Octaves that each phrase may be moved by: none where the usual one is easy; else those that leave fewest notes out of reach, the
      * farthest only where the others leave more.
      *
-     * @param non-empty-list<Place> $borders
-     * @param list<list<int>>       $phrases notes of each, by index
+     * @param list<list<int>> $phrases notes of each, by index
      *
      * @return list<non-empty-list<int>>
      */
-    private static function choices(Piece $piece, array $borders, array $phrases, Fingering $usually, FingeringPolicy $policy): array
+    private static function choices(LinePhrases $linePhrases, array $phrases, Fingering $usually, FingeringPolicy $policy): array
     {
         $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
         $choices = [];
@@ -92,12 +90,12 @@ final readonly class PhraseOctaves
                 $choices[] = [0];
                 continue;
             }
-            $out = static function (int $choice) use ($piece, $borders, $phrase, $notes, $usually, $fingerboard): int {
+            $out = static function (int $choice) use ($linePhrases, $phrase, $notes, $usually, $fingerboard): int {
                 $count = 0;
                 foreach ($notes as $index) {
                     $note = $usually->notes[$index];
                     $isOut = [] === $fingerboard->candidates($note->pitch->octavesUp($choice));
-                    $count += $isOut && !self::isUpbeat($piece, $borders[$phrase], $note->position, $note->offset) ? 1 : 0;
+                    $count += $isOut && !$linePhrases->isUpbeat($phrase, $note->position, $note->offset) ? 1 : 0;
                 }
 
                 return $count;
@@ -111,12 +109,11 @@ final readonly class PhraseOctaves
     }
 
     /**
-     * @param non-empty-list<Place> $borders
-     * @param list<list<int>>       $phrases notes of each, by index
+     * @param list<list<int>> $phrases notes of each, by index
      *
      * @return list<float> of each phrase
      */
-    private static function costs(Piece $piece, array $borders, array $phrases, Fingering $fingering, FingeringPolicy $policy): array
+    private static function costs(LinePhrases $linePhrases, array $phrases, Fingering $fingering, FingeringPolicy $policy): array
     {
         $ofNotes = Fingering::costsOf($fingering->notes, $fingering->choices, $policy);
         $costs = [];
@@ -130,7 +127,7 @@ final readonly class PhraseOctaves
                 $before = $position;
                 $cost += match (true) {
                     null !== $fingering->choices[$index] => $ofNotes[$index],
-                    self::isUpbeat($piece, $borders[$phrase], $note->position, $note->offset) => self::UPBEAT_OUT_OF_REACH,
+                    $linePhrases->isUpbeat($phrase, $note->position, $note->offset) => self::UPBEAT_OUT_OF_REACH,
                     default => self::OUT_OF_REACH,
                 };
             }
@@ -138,20 +135,6 @@ final readonly class PhraseOctaves
         }
 
         return $costs;
-    }
-
-    /**
-     * A note leads into a phrase, or back to the start of a repeat.
-     *
-     * @param Place $from start of its phrase
-     */
-    public static function isUpbeat(Piece $piece, Place $from, int $position, int $offset): bool
-    {
-        $first = $piece->measures[0];
-        $measure = $piece->measures[$position];
-
-        return ($position === $from->position && ($from->offset > 0 || (0 === $position && $first->isShort())))
-            || ($measure->repeatTimes > 0 && $first->isShort() && $position > 0 && $offset >= $measure->length - $first->length);
     }
 
     /**
@@ -175,19 +158,16 @@ final readonly class PhraseOctaves
     }
 
     /**
-     * @param list<LineNote>        $notes
-     * @param non-empty-list<Place> $borders
+     * @param list<LineNote> $notes
      *
      * @return list<list<int>> notes of each phrase, by index
      */
-    private static function phrases(array $notes, array $borders): array
+    private static function notesOf(LinePhrases $linePhrases, array $notes): array
     {
-        $phrases = array_fill(0, max(0, \count($borders) - 1), []);
+        $phrases = array_fill(0, $linePhrases->count(), []);
         $phrase = 0;
         foreach ($notes as $index => $note) {
-            while (isset($borders[$phrase + 2]) && !Place::of($note->position, $note->offset)->isBefore($borders[$phrase + 1])) {
-                ++$phrase;
-            }
+            $phrase = $linePhrases->at(Place::of($note->position, $note->offset), $phrase);
             $phrases[$phrase][] = $index;
         }
 

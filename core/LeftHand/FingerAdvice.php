@@ -77,7 +77,7 @@ final readonly class FingerAdvice
 
     private function ofShift(): Notice
     {
-        $for = $this->firstBeyond($this->before()->hand ?? $this->choice->hand);
+        $for = $this->firstBeyond($this->fingering->neighbour($this->index, -1)->hand ?? $this->choice->hand);
         $goal = null === $for ? '' : ', where {for} lies';
 
         return $this->says(
@@ -150,26 +150,17 @@ final readonly class FingerAdvice
 
     private function isShift(): bool
     {
-        $before = $this->before();
+        $before = $this->fingering->neighbour($this->index, -1);
 
         return null !== $before && $this->fingering->hands[$before->hand]->position !== $this->hand()->position;
-    }
-
-    private function before(): ?Candidate
-    {
-        for ($at = $this->index - 1; $at >= 0; --$at) {
-            if (null !== $this->fingering->choices[$at]) {
-                return $this->fingering->choices[$at];
-            }
-        }
-
-        return null;
     }
 
     /** Letter of the first note from this one on that a hand does not have; none if there is none near. */
     private function firstBeyond(int $hand): ?string
     {
-        return $this->firstAhead($this->index, fn (int $at): bool => !$this->has($at, $hand));
+        $position = $this->fingering->hands[$hand]->position;
+
+        return $this->firstAhead($this->index, fn (int $at): bool => !$this->has($at, $position));
     }
 
     /** Letter of the first note from this one on for which no closed hand would do. */
@@ -180,7 +171,7 @@ final readonly class FingerAdvice
 
             return null !== $choice
                 && Placement::Stretched === $choice->placement
-                && !$this->hasClosed($at, $this->fingering->hands[$choice->hand]->position);
+                && !$this->has($at, $this->fingering->hands[$choice->hand]->position, 'closed');
         });
     }
 
@@ -197,23 +188,12 @@ final readonly class FingerAdvice
         return null;
     }
 
-    private function has(int $at, int $hand): bool
-    {
-        $hands = $this->fingering->hands;
-        foreach ($this->fingering->fingerboard->candidates($this->fingering->notes[$at]->pitch) as $candidate) {
-            if ($hands[$candidate->hand]->position === $hands[$hand]->position) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private function hasClosed(int $at, string $position): bool
+    /** @param string|null $shape of the hand; any if none is named */
+    private function has(int $at, string $position, ?string $shape = null): bool
     {
         foreach ($this->fingering->fingerboard->candidates($this->fingering->notes[$at]->pitch) as $candidate) {
             $hand = $this->fingering->hands[$candidate->hand];
-            if ($hand->position === $position && 'closed' === $hand->shape) {
+            if ($hand->position === $position && (null === $shape || $hand->shape === $shape)) {
                 return true;
             }
         }

@@ -48,33 +48,6 @@ final readonly class Fingering
     }
 
     /**
-     * A line that can be played on open strings alone is played so.
-     *
-     * @param list<list<Candidate>> $layers
-     * @param list<HandFrame>       $hands
-     *
-     * @return list<list<Candidate>>|null none if some note has no open string
-     */
-    private static function onOpenStrings(array $layers, array $hands): ?array
-    {
-        $first = array_key_first(array_filter($hands, static fn (HandFrame $hand): bool => $hand->isFirst()));
-        $open = [];
-        foreach ($layers as $layer) {
-            // The hand has nothing to do: it rests in first position.
-            $strings = array_filter(
-                $layer,
-                static fn (Candidate $one): bool => $one->isOpen() && [] === $one->upper && $one->hand === $first,
-            );
-            if ([] === $strings) {
-                return null;
-            }
-            $open[] = array_values($strings);
-        }
-
-        return $open;
-    }
-
-    /**
      * What a whole choice costs; out-of-reach notes cost nothing and leave the hand as it is.
      *
      * @param list<LineNote>       $notes
@@ -145,9 +118,52 @@ final readonly class Fingering
         return null === $choice ? null : $this->hands[$choice->hand];
     }
 
+    /**
+     * The choice before or after a note; those out of reach are passed over.
+     *
+     * @param int $step -1 or 1
+     */
+    public function neighbour(int $index, int $step): ?Candidate
+    {
+        for ($at = $index + $step; isset($this->notes[$at]); $at += $step) {
+            if (null !== $this->choices[$at]) {
+                return $this->choices[$at];
+            }
+        }
+
+        return null;
+    }
+
     public function has(int $index, FingerTrouble $trouble): bool
     {
         return \in_array($trouble, $this->troubles[$index], true);
+    }
+
+    /**
+     * A line that can be played on open strings alone is played so.
+     *
+     * @param list<list<Candidate>> $layers
+     * @param list<HandFrame>       $hands
+     *
+     * @return list<list<Candidate>>|null none if some note has no open string
+     */
+    private static function onOpenStrings(array $layers, array $hands): ?array
+    {
+        $first = array_key_first(array_filter($hands, static fn (HandFrame $hand): bool => $hand->isFirst()));
+        $open = [];
+        foreach ($layers as $layer) {
+            // The hand has nothing to do: it rests in first position.
+            $strings = array_filter(
+                $layer,
+                static fn (Candidate $one): bool => $one->isOpen() && [] === $one->upper && $one->hand === $first,
+            );
+            if ([] === $strings) {
+                return null;
+            }
+            $open[] = array_values($strings);
+        }
+
+        return $open;
     }
 
     /** @return array{list<Candidate>, list<FingerTrouble>} */

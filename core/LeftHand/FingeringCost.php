@@ -207,7 +207,7 @@ final readonly class FingeringCost
                 $parts['shape'] =
                     self::SHAPE *
                     ($from->isOpen() || $to->isOpen() ? self::SHAPE_AT_OPEN : ('closed' === $after->shape ? self::SHAPE_CLOSING : 1.0));
-                if (0 === $distance && 7 === $from->finger + $to->finger && 2 === abs($from->semitones - $to->semitones)) {
+                if (0 === $distance && self::isThirdToStretchedFourth($from, $to)) {
                     $parts['shape'] += self::THIRD_TO_STRETCHED_FOURTH;
                 }
             } else {
@@ -242,6 +242,14 @@ final readonly class FingeringCost
     private function isToSaveACrossing(Candidate $candidate): bool
     {
         return $this->upper && OpenStringPolicy::Crossing === $this->policy && $this->isNaturalFourth($candidate);
+    }
+
+    /** A whole step between the third finger and the fourth, in either direction. */
+    private static function isThirdToStretchedFourth(Candidate $one, Candidate $other): bool
+    {
+        return 3 === min($one->finger, $other->finger)
+            && 4 === max($one->finger, $other->finger)
+            && 2 === abs($one->semitones - $other->semitones);
     }
 
     private static function isStoppedOn(int $string, Candidate $candidate): bool

@@ -15,11 +15,8 @@ use CoinStair\Core\Score\Refusal;
  */
 final class FirstPosition
 {
-    /** Semitones above the open string, by finger and placement. */
     /** @var array<string, array<int, array<string, int>>> semitones above the open string by finger and placement, by instrument */
     private static array $tables = [];
-    /** Semitones above the highest open string. */
-    private const HIGHEST = ['violin' => 7, 'viola' => 7, 'cello' => 6, 'bass' => 7, 'other' => 127];
     /** Letters above the open string, by semitones, where the finger does not tell. */
     private const STEPS = [0 => 0, 1 => 1, 2 => 1, 3 => 2, 4 => 2, 5 => 3, 6 => 3];
 
@@ -84,16 +81,6 @@ final class FirstPosition
         }
 
         return null;
-    }
-
-    /** A first-year hand has the note: first position, on the bass III as well. */
-    public static function reaches(Instrument $instrument, int $midi): bool
-    {
-        $strings = OpenString::allOf($instrument);
-
-        return [] === $strings
-            || ($midi >= $strings[\count($strings) - 1]->pitch->midi()
-                && $midi <= $strings[0]->pitch->midi() + self::HIGHEST[$instrument->value]);
     }
 
     /**

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\LeftHand;
 
-use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Score\Overrides;
@@ -28,9 +27,7 @@ final class Line
         $at = $end = $openSlurs = 0;
         $fresh = true;
         foreach ($piece->measures as $position => $measure) {
-            $before = $piece->measures[$position - 1] ?? null;
-            $border = null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0);
-            $fresh = $fresh || $border || $measure->repeatStart || '' !== $measure->rehearsal;
+            $fresh = $fresh || $piece->opensAt($position);
             foreach ($part->events($position) as $event) {
                 if ($event->voice !== $voice) {
                     continue;

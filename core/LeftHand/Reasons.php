@@ -58,8 +58,8 @@ final class Reasons
     {
         $cost = $policy->cost();
         $note = $fingering->notes[$index];
-        $before = self::neighbour($fingering, $index, -1);
-        $after = self::neighbour($fingering, $index, 1);
+        $before = $fingering->neighbour($index, -1);
+        $after = $fingering->neighbour($index, 1);
         $parts = static function (Candidate $candidate) use ($cost, $note, $before, $after, $fingering, $index, $policy): array {
             $sum = $cost->noteParts($candidate, $note->long);
             $next = $fingering->notes[$index + 1] ?? $note;
@@ -99,17 +99,6 @@ final class Reasons
         }
 
         return FingerAdvice::tell($fingering, $index, $decisive, $other);
-    }
-
-    private static function neighbour(Fingering $fingering, int $index, int $step): ?Candidate
-    {
-        for ($at = $index + $step; isset($fingering->notes[$at]); $at += $step) {
-            if (null !== $fingering->choices[$at]) {
-                return $fingering->choices[$at];
-            }
-        }
-
-        return null;
     }
 
     /** What is told of a note beside its reason. */

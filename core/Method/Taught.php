@@ -25,8 +25,6 @@ final class Taught
     private array $order = [];
     /** @var array<string, Chunk> what was taught, by its notes */
     private array $taught = [];
-    /** @var array<string, true> edges of chunks that were taught as they are */
-    private array $edges = [];
     /** @var array<int, list<Chunk>> what was taught, by the measures that it touches */
     private array $touching = [];
 
@@ -121,9 +119,6 @@ final class Taught
     /** It was taught, or something that holds it: nothing is learned after that. */
     public function isHeld(Chunk $chunk): bool
     {
-        if (isset($this->edges[$chunk->edges()])) {
-            return true;
-        }
         foreach ($this->touching[$chunk->from->position] ?? [] as $other) {
             if ($other->contains($chunk)) {
                 return true;
@@ -191,7 +186,6 @@ final class Taught
 
     private function hold(Chunk $chunk): void
     {
-        $this->edges[$chunk->edges()] = true;
         for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
             $this->touching[$position][] = $chunk;
         }

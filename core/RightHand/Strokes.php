@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace CoinStair\Core\RightHand;
 
 use CoinStair\Core\Score\Articulation;
-use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Measure;
@@ -51,12 +50,7 @@ final class Strokes
     {
         $self = new self($piece, $overrides ?? Overrides::none());
         foreach ($piece->measures as $position => $measure) {
-            $before = $piece->measures[$position - 1] ?? null;
-            $self->opens =
-                $self->opens
-                || $measure->repeatStart
-                || '' !== $measure->rehearsal
-                || (null !== $before && (BarStyle::Regular !== $before->end || $before->repeatTimes > 0));
+            $self->opens = $self->opens || $piece->opensAt($position);
             foreach ($part->events($position) as $event) {
                 if ($event->voice === $voice && !$event->isGrace()) {
                     $self->event($event, $measure);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\RightHand;
 
-use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Piece;
 
@@ -60,7 +59,7 @@ final class Upbeats
             return false;
         }
         $before = $strokes[$from - 1] ?? null;
-        if (self::opens($piece, $measure) && (null === $before || $before->position < $first->position)) {
+        if ($piece->opensAt($measure->position) && (null === $before || $before->position < $first->position)) {
             return true;
         }
 
@@ -77,18 +76,6 @@ final class Upbeats
 
         return null === $before
             || (2 * $measure->length <= $measure->meter->ticks()
-                && (self::opens($piece, $measure) || $before->length + $measure->length === $measure->meter->ticks()));
-    }
-
-    /** The piece, a repeat or a section begins with a measure. */
-    private static function opens(Piece $piece, Measure $measure): bool
-    {
-        $before = $piece->measures[$measure->position - 1] ?? null;
-
-        return null === $before
-            || $measure->repeatStart
-            || '' !== $measure->rehearsal
-            || BarStyle::Regular !== $before->end
-            || $before->repeatTimes > 0;
+                && ($piece->opensAt($measure->position) || $before->length + $measure->length === $measure->meter->ticks()));
     }
 }

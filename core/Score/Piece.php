@@ -166,6 +166,19 @@ final readonly class Piece
         );
     }
 
+    /** The piece, a repeat or a section of the book begins with a measure. */
+    public function opensAt(int $position): bool
+    {
+        $before = $this->measures[$position - 1] ?? null;
+        $measure = $this->measures[$position];
+
+        return null === $before
+            || $measure->repeatStart
+            || '' !== $measure->rehearsal
+            || BarStyle::Regular !== $before->end
+            || $before->repeatTimes > 0;
+    }
+
     /** It has no notes at all: only its measures are known. */
     public function isOutline(): bool
     {

@@ -15,7 +15,6 @@ use CoinStair\Core\Form\Likeness;
  */
 final class FirstReading
 {
-    private const HALF = 0.5;
     /** At most so much is lacking where the same notes are only found again. */
     private const FOUND = 0.25;
 
@@ -56,7 +55,7 @@ final class FirstReading
     /** Coins were earned with a chunk. */
     public function clean(Chunk $chunk, int $coins): void
     {
-        $this->each($chunk, static fn (float $lack): float => $lack * self::HALF ** $coins);
+        $this->each($chunk, static fn (float $lack): float => ReadingLimit::afterCoins($lack, $coins));
     }
 
     /** A chunk was found again. */

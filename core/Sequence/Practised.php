@@ -6,12 +6,18 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Method\StepPurpose;
 
 /** What was practised in the steps before, and what that does to the comfort of a chunk (handbook 6). Grows step by step. */
 final class Practised
 {
     /** @var list<array{Chunk, Comfort}> */
     private array $chunks = [];
+
+    /** @param FirstReading|null $reading what the class has not read yet; nothing is new if none is given */
+    public function __construct(private readonly ?FirstReading $reading = null)
+    {
+    }
 
     /**
      * The latest practice of the same chunk or of one around it counts; else the least comfortable of the chunks inside it, each as it
@@ -37,8 +43,21 @@ final class Practised
         return null !== $inside && $inside->tempo > $before->tempo ? $inside : $before;
     }
 
-    public function add(Chunk $chunk, Comfort $after): void
+    /** The comfort of what the hands need, held by what was not read yet. */
+    public function read(Chunk $chunk, Comfort $hands): Comfort
     {
-        $this->chunks[] = [$chunk, $after];
+        return $this->reading?->limit($hands, $chunk) ?? $hands;
+    }
+
+    /** A step was taught. */
+    public function add(Step $step, Chunk $chunk, Comfort $hands, int $coins): void
+    {
+        if ($step->practises()) {
+            $this->chunks[] = [$chunk, $hands->afterCoins($coins)];
+            $this->reading?->clean($chunk, $coins);
+        }
+        if (StepPurpose::Find === $step->purpose) {
+            $this->reading?->found($chunk);
+        }
     }
 }

@@ -31,11 +31,11 @@ final class Proposal
         ?FirstReading $reading = null,
     ): array {
         $steps = [];
-        $practised = new Practised();
+        $practised = new Practised($reading);
         $learned = false;
         foreach ($order as $taught) {
             $hands = $practised->comfort($taught->chunk, $comfort($taught->chunk));
-            $before = $reading?->limit($hands, $taught->chunk) ?? $hands;
+            $before = $practised->read($taught->chunk, $hands);
             [$stair, $asked] = match (true) {
                 StepPurpose::Find === $taught->as => [Stair::ofTreads([$goal]), CoinRule::oneGo()],
                 // A run before anything is learned goes where it is comfortable.
@@ -49,13 +49,7 @@ final class Proposal
             $step = new Step($taught->as, $stair, $asked, $taught->rung);
             $steps[] = new PlannedStep($step, $taught->chunk, $before, $taught->like, $taught->spot);
             $learned = $learned || $taught->as->practises();
-            if ($step->practises()) {
-                $practised->add($taught->chunk, $hands->afterCoins($asked->count * \count($stair->treads)));
-                $reading?->clean($taught->chunk, $asked->count * \count($stair->treads));
-            }
-            if (StepPurpose::Find === $taught->as) {
-                $reading?->found($taught->chunk);
-            }
+            $practised->add($step, $taught->chunk, $hands, $asked->count * \count($stair->treads));
         }
 
         return $steps;
@@ -66,6 +60,6 @@ final class Proposal
     {
         $stair = Stair::climb(Stair::startTempo($hands->tempo, $goal), $goal, $growth);
 
-        return $before->lesser() < $hands->tempo ? $stair->from($before->lesser()) : $stair;
+        return $before->lesser() < $hands->tempo ? $stair->startingAt($before->lesser()) : $stair;
     }
 }

@@ -6,7 +6,6 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Form\CountIn;
-use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Piece;
 
 /**
@@ -23,7 +22,7 @@ final class SequenceTime
     public static function reckon(Piece $piece, int $goal, array $steps, ?FirstReading $reading = null): array
     {
         $times = [];
-        $practised = new Practised();
+        $practised = new Practised($reading);
         foreach ($steps as $placed) {
             $step = $placed->step;
             if (null === $placed->chunk || null === $step->stair) {
@@ -31,17 +30,11 @@ final class SequenceTime
                 continue;
             }
             $hands = $practised->comfort($placed->chunk, Comfort::of(max($placed->comfort, $placed->reached), $goal));
-            $before = $reading?->limit($hands, $placed->chunk) ?? $hands;
+            $before = $practised->read($placed->chunk, $hands);
             $countIn = CountIn::ticks($piece, $placed->chunk->from, $step->stair->treads[0]) / $piece->beatTicks;
             $beats = $placed->chunk->beats($piece) + ($step->rung?->stopBeats() ?? 0);
             $times[] = $time = StepTime::estimate($step, $before, $beats, $countIn, $placed->fromTread);
-            if ($step->practises()) {
-                $practised->add($placed->chunk, $hands->afterCoins($step->rule->count * \count($time->tries)));
-                $reading?->clean($placed->chunk, $step->rule->count * \count($time->tries));
-            }
-            if (StepPurpose::Find === $step->purpose) {
-                $reading?->found($placed->chunk);
-            }
+            $practised->add($step, $placed->chunk, $hands, $step->rule->count * \count($time->tries));
         }
 
         return $times;

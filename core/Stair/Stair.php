@@ -70,7 +70,7 @@ final readonly class Stair
     }
 
     /** The same stair with one tread before it, if that is lower: the tempo at which new music can be read. */
-    public function from(float $tempo): self
+    public function startingAt(float $tempo): self
     {
         $first = max(TempoMarks::SLOWEST, TempoMarks::floor($tempo));
 

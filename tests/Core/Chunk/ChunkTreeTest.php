@@ -27,7 +27,6 @@ final class ChunkTreeTest extends TestCase
     private const LINES = 'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|eFGA|fGAB|gABc|DAFE|'
         .'EBGF|FcAG|GdBA|AecB|BfdA|cged|dDfA|eEgB|fFac|GDBA|AEcB|BFdA|';
 
-    /** @param list<string> $phrases "from-to" in quarters within the measure */
     #[DataProvider('cuts')]
     public function testPhrases(string $body, array $phrases, int $level = 1, string $meter = '4/4'): void
     {
@@ -227,5 +226,23 @@ final class ChunkTreeTest extends TestCase
         $place = static fn (Place $place): string => $place->position.(0 === $place->offset ? '' : '+'.Ticks::quarters($place->offset));
 
         return $place($chunk->from).'–'.$place($chunk->to);
+    }
+
+    public function testACutAtTheBarLineOfAnUpbeatTuneLeavesNoEmptyMeasure(): void
+    {
+        $piece = Tunes::abc('A|DEFG|A2F2|GFED|A2FA|dcBA|GFED|EGFE|D3|', '4/4', 'D');
+        $whole = Chunk::whole($piece);
+        $halves = [
+            Chunk::of($piece, ChunkKind::Phrase, $whole->from, Place::of(5)),
+            Chunk::of($piece, ChunkKind::Phrase, Place::of(5), $whole->to),
+        ];
+        foreach (ChunkTree::over($piece, Likeness::of($piece), $halves)->phrases() as $phrase) {
+            $at = $phrase->chunk->from;
+            foreach ($phrase->leaves() as $measure) {
+                self::assertTrue($measure->from->equals($at) && $measure->from->isBefore($measure->to), $measure->edges());
+                $at = $measure->to;
+            }
+            self::assertTrue($at->equals($phrase->chunk->to));
+        }
     }
 }

@@ -26,8 +26,10 @@ use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Sequence\PlannedStep;
 use CoinStair\Core\Sequence\Practised;
 use CoinStair\Core\Sequence\Proposal;
+use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Growth;
+use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -424,10 +426,11 @@ final class TeachingOrderTest extends TestCase
             Place::of($from),
             Place::of($to),
         );
+        $learn = new Step(StepPurpose::Learn, Stair::ofTreads([84]), CoinRule::standard());
         $practised = new Practised();
-        $practised->add($chunk(1, 2), Comfort::of(50, 84));
-        $practised->add($chunk(0, 4), Comfort::of(90, 84));
-        $practised->add($chunk(4, 8), Comfort::of(80, 84));
+        $practised->add($learn, $chunk(1, 2), Comfort::of(50, 84), 0);
+        $practised->add($learn, $chunk(0, 4), Comfort::of(90, 84), 0);
+        $practised->add($learn, $chunk(4, 8), Comfort::of(80, 84), 0);
         self::assertSame(80.0, $practised->comfort($chunk(0, 8), Comfort::of(40, 84))->tempo);
         self::assertSame(90.0, $practised->comfort($chunk(1, 2), Comfort::of(40, 84))->tempo, 'in the phrase around it');
         self::assertSame(95.0, $practised->comfort($chunk(0, 8), Comfort::of(95, 84))->tempo, 'practice lowers nothing');
