@@ -27,6 +27,7 @@ final class ChunkTreeTest extends TestCase
     private const LINES = 'DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|eFGA|fGAB|gABc|DAFE|'
         .'EBGF|FcAG|GdBA|AecB|BfdA|cged|dDfA|eEgB|fFac|GDBA|AEcB|BFdA|';
 
+    /** @param list<string> $phrases "from-to" in quarters within the measure */
     #[DataProvider('cuts')]
     public function testPhrases(string $body, array $phrases, int $level = 1, string $meter = '4/4'): void
     {
