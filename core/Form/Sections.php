@@ -17,8 +17,23 @@ final class Sections
 {
     private const PRIME = '′';
 
-    /** @return non-empty-list<Section> */
+    /**
+     * Reckoned once for a likeness: tree, map and talk of a page ask for the same.
+     *
+     * @param Likeness $likeness of the piece, over all parts
+     *
+     * @return non-empty-list<Section>
+     */
     public static function find(Piece $piece, Likeness $likeness): array
+    {
+        /** @var \WeakMap<Likeness, non-empty-list<Section>> $known */
+        static $known = new \WeakMap();
+
+        return $known[$likeness] ??= self::reckon($piece, $likeness);
+    }
+
+    /** @return non-empty-list<Section> */
+    private static function reckon(Piece $piece, Likeness $likeness): array
     {
         $count = \count($piece->measures);
         $shapes = Runs::shapes($piece, $likeness);

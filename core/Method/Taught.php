@@ -84,7 +84,7 @@ final class Taught
 
     public function learn(Chunk $chunk): void
     {
-        if ($this->isHeld($chunk) || $this->findAgain($chunk)) {
+        if ($this->isHeld($chunk) || $this->found($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Learn, $chunk);
@@ -93,7 +93,7 @@ final class Taught
 
     public function join(Chunk $chunk): void
     {
-        if ($this->isHeld($chunk) || $this->findAgain($chunk)) {
+        if ($this->isHeld($chunk) || $this->found($chunk)) {
             return;
         }
         $this->order[] = new TaughtChunk(StepPurpose::Join, $chunk);
@@ -103,9 +103,11 @@ final class Taught
     /** Teaches nothing if the same notes were taught at another place: they are found there. */
     public function findAgain(Chunk $chunk): bool
     {
-        if ($this->isHeld($chunk)) {
-            return false;
-        }
+        return !$this->isHeld($chunk) && $this->found($chunk);
+    }
+
+    private function found(Chunk $chunk): bool
+    {
         $like = $this->taughtAs($chunk);
         if (null === $like) {
             return false;
