@@ -161,7 +161,7 @@ final class MoveTimes
         if (!$to->isOpen() && $hands[$from->hand]->position !== $hands[$to->hand]->position) {
             $rows[] = MoveRow::Shift;
         }
-        if (self::newFingers($from, $to) > 1) {
+        if ([] !== $to->upper && self::newFingers($from, $to) > 1) {
             $rows[] = MoveRow::Set;
         }
         $row = match (abs($from->string - $to->string)) {
@@ -183,7 +183,7 @@ final class MoveTimes
     private static function newFingers(Candidate $from, Candidate $to): int
     {
         $fingers = [];
-        foreach ([] === $to->upper ? [] : $to->stops() as $stop) {
+        foreach ($to->stops() as $stop) {
             $down = array_filter($from->stops(), static fn (Candidate $earlier): bool => $earlier->sameSpot($stop));
             if (!$stop->isOpen() && [] === $down) {
                 $fingers[$stop->finger.' '.$stop->semitones] = true;

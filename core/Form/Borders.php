@@ -46,7 +46,8 @@ final readonly class Borders
         foreach ($piece->measures as $position => $measure) {
             // An upbeat stands for the bar line behind it: one after a rest, or one like that of the piece.
             $offsets = $seams->restEnds($position);
-            $leads = self::mayBegin($piece, $position + 1) && !$measure->isShort() ? self::lead($seams, $position, $measure, $upbeat) : 0;
+            $mayLead = self::mayBegin($piece, $position + 1) && !$measure->isShort();
+            $leads = $mayLead ? self::lead($seams, $offsets, $measure, $upbeat) : 0;
             if ($leads > 0 && !\in_array($leads, $offsets, true)) {
                 $offsets[] = $leads;
                 sort($offsets);
@@ -103,11 +104,20 @@ final readonly class Borders
             && (null === $before || ($before->isShort() && $before->length + $measure->length === $measure->meter->ticks()));
     }
 
-    /** Where an upbeat to the next measure begins: after the last rest in the second half, or as far from the end as that of the piece. */
-    private static function lead(Seams $seams, int $position, Measure $measure, int $upbeat): int
+    /**
+     * Where an upbeat to the next measure begins: after the last rest in the second half, or as far from the end as that of the piece.
+     *
+     * @param list<int> $restEnds offsets, rising
+     * @param int       $upbeat   length of that of the piece; 0 for none
+     */
+    private static function lead(Seams $seams, array $restEnds, Measure $measure, int $upbeat): int
     {
-        foreach (array_reverse($seams->restEnds($position)) as $end) {
-            if ($end < $measure->length && 2 * $end >= $measure->length && true === $seams->inside($position, $end)?->afterRest) {
+        foreach (array_reverse($restEnds) as $end) {
+            if (
+                $end < $measure->length
+                && 2 * $end >= $measure->length
+                && true === $seams->inside($measure->position, $end)?->afterRest
+            ) {
                 return $end;
             }
         }
