@@ -105,6 +105,12 @@ final readonly class Chunk
         return \sprintf('%d.%d-%d.%d', $this->from->position, $this->from->offset, $this->to->position, $this->to->offset);
     }
 
+    /** A place lies in it, its end not counted. */
+    public function holds(Place $place): bool
+    {
+        return !$place->isBefore($this->from) && $place->isBefore($this->to);
+    }
+
     public function contains(self $other): bool
     {
         return !$other->from->isBefore($this->from) && !$this->to->isBefore($other->to);

@@ -28,4 +28,16 @@ enum Rung: string
     {
         return self::WithFingers !== $this;
     }
+
+    /** What the class is told before it. */
+    public function prompt(): string
+    {
+        return match ($this) {
+            self::OpenStrings => 'open strings only: feel both levels',
+            self::LongStop => 'stop, rock, drop, go',
+            self::ShortStop => 'a short stop, then go',
+            self::NoStop => 'no stop: the arm leads',
+            self::WithFingers => 'now with the fingers',
+        };
+    }
 }

@@ -11,9 +11,13 @@ final readonly class Comfort
 {
     public const STEEPNESS = 5.5;
     public const MIDDLE = 1.2;
-    public const GAIN_PER_COIN = 1.02;
+    public const GAIN_PER_COIN = 1.04;
     public const CAP_OF_GOAL = 1.25;
     private const UNTIL_KNOWN = 0.75;
+    /** Beats of a repetition whose chance is that of the curve itself; the exponent of others is held between two limits. */
+    private const BEATS = 8.0;
+    private const SHORTEST = 0.7;
+    private const LONGEST = 2.5;
 
     /** @param float $tempo motor comfort: what the hands need, in beats a minute */
     private function __construct(
@@ -60,23 +64,48 @@ final readonly class Comfort
         return null === $this->limit ? $this->tempo : min($this->tempo, $this->limit->tempo($this->lack));
     }
 
-    /** The chance of a clean repetition at a tempo, 0 to 1. */
-    public function chance(int $tempo): float
+    /** What is read holds it, not the hands. */
+    public function isHeldByReading(): bool
     {
-        return 1 / (1 + exp(self::STEEPNESS * ($tempo / $this->lesser() - self::MIDDLE)));
+        return $this->lesser() < $this->tempo;
+    }
+
+    /**
+     * The chance of a clean repetition at a tempo, 0 to 1: the longer, the more can go wrong.
+     *
+     * @param float $beats of one repetition, its landing not counted
+     */
+    public function chance(int $tempo, float $beats): float
+    {
+        $length = max(self::SHORTEST, min(self::LONGEST, sqrt(max(0.0, $beats) / self::BEATS)));
+
+        return (1 / (1 + exp(self::STEEPNESS * ($tempo / $this->lesser() - self::MIDDLE)))) ** $length;
+    }
+
+    /**
+     * The highest of some tempos at which a repetition is clean with a chance; none if it is not at any.
+     *
+     * @param list<int> $tempos beats a minute, rising
+     * @param float     $beats  of one repetition, its landing not counted
+     */
+    public function highest(array $tempos, float $beats, float $chance): ?int
+    {
+        $found = null;
+        foreach ($tempos as $tempo) {
+            if ($this->chance($tempo, $beats) < $chance) {
+                break;
+            }
+            $found = $tempo;
+        }
+
+        return $found;
     }
 
     /** After so many coins; held at the cap, but never lowered by it. */
-    public function afterCoins(int $coins): self
+    public function afterCoins(int|float $coins): self
     {
         $tempo = max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins));
 
         return new self($tempo, $this->goal, $this->limit, ReadingLimit::afterCoins($this->lack, $coins));
-    }
-
-    /** Half of what was gained since then is lost by the next meeting, in logarithms. */
-    public function byNextMeeting(self $before): self
-    {
-        return new self(sqrt($this->tempo * $before->tempo), $this->goal, $this->limit, $this->lack);
     }
 }

@@ -10,15 +10,17 @@ use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
 
 /** What is hard in a piece for the instruments of a class: comfort tempos, spots, and how new its notes are (handbook 5 and 6). */
 final readonly class Difficulty
 {
     /**
-     * @param list<Instrument>     $parts   instrument of each part
-     * @param list<MovesOfLine>    $moves   of each part
-     * @param list<Spot>           $others  spots without a tempo
-     * @param array<string, float> $weights of notes by how new they are, by event id; only those that are not known
+     * @param list<Instrument>                  $parts   instrument of each part
+     * @param list<MovesOfLine>                 $moves   of each part
+     * @param list<Spot>                        $others  spots without a tempo
+     * @param array<string, float>              $weights of notes by how new they are, by event id; only those that are not known
+     * @param array<int, array<string, string>> $fresh   pitch of each place on the fingerboard that is new, by measure position and place
      */
     private function __construct(
         private int $beatTicks,
@@ -26,6 +28,7 @@ final readonly class Difficulty
         private array $moves,
         private array $others,
         public array $weights,
+        public array $fresh,
     ) {
     }
 
@@ -36,20 +39,25 @@ final readonly class Difficulty
      */
     public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
     {
-        $parts = $moves = $others = $weights = [];
+        $parts = $moves = $others = $weights = $fresh = [];
         $texture = Texture::find($piece);
         foreach ($hands as $of) {
             $newness = self::newness($of, $introduced[$of->instrument()->value] ?? []);
             foreach ($newness as $index => $how) {
                 $id = $of->fingering->notes[$index]->id;
                 $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
+                $choice = $of->fingering->choices[$index];
+                if (Newness::New === $how && null !== $choice) {
+                    $place = $of->instrument()->value.' '.FingerMarks::place($of->fingering, $choice);
+                    $fresh[$of->fingering->notes[$index]->position][$place] = $of->fingering->notes[$index]->pitch->name();
+                }
             }
             $parts[] = $of->instrument();
             $moves[] = $line = MovesOfLine::of(MoveTimes::reckon($of, $factors, $newness));
             array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $line, $texture));
         }
 
-        return new self($piece->beatTicks, $parts, $moves, $others, $weights);
+        return new self($piece->beatTicks, $parts, $moves, $others, $weights, $fresh);
     }
 
     /**
@@ -59,13 +67,25 @@ final readonly class Difficulty
      */
     public function hardest(Chunk $chunk, ?array $only = null): ?Hardest
     {
+        return $this->hardestBetween($chunk->from, $chunk->to, $chunk->lands, $only);
+    }
+
+    /**
+     * The hardest move that starts between two places.
+     *
+     * @param Place                 $to    exclusive
+     * @param bool                  $lands the move over the end, to the next note, counts too
+     * @param list<Instrument>|null $only  of these instruments; of all if none are named
+     */
+    public function hardestBetween(Place $from, Place $to, bool $lands, ?array $only = null): ?Hardest
+    {
         $hardest = null;
         foreach ($this->moves as $index => $moves) {
             $instrument = $this->parts[$index];
             if (null !== $only && !\in_array($instrument, $only, true)) {
                 continue;
             }
-            $move = $moves->hardest($chunk->from, $chunk->to, $chunk->lands);
+            $move = $moves->hardest($from, $to, $lands);
             if (null !== $move && (null === $hardest || $move->comfort() < $hardest->tempo())) {
                 $hardest = new Hardest($instrument, $move);
             }
@@ -123,6 +143,18 @@ final readonly class Difficulty
         }
 
         return $moves;
+    }
+
+    /** Whether an instrument has a kind of move in a chunk. */
+    public function has(Chunk $chunk, MoveRow $row, Instrument $instrument): bool
+    {
+        foreach ($this->moves($instrument) as $move) {
+            if ($move->row === $row && !$move->from->isBefore($chunk->from) && $move->from->isBefore($chunk->to)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return list<Instrument> whose hands are known */

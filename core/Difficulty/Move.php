@@ -11,12 +11,13 @@ use CoinStair\Core\Score\Place;
 final readonly class Move
 {
     /**
-     * @param Place  $from    where the note before begins
-     * @param Place  $to      where the note begins to which it leads
-     * @param int    $at      ticks from the start of the piece to that note
-     * @param float  $beats   between the two
-     * @param float  $seconds that the class needs
-     * @param Notice $reason  the row that decided
+     * @param Place   $from    where the note before begins
+     * @param Place   $to      where the note begins to which it leads
+     * @param int     $at      ticks from the start of the piece to that note
+     * @param float   $beats   between the two
+     * @param float   $seconds that the class needs
+     * @param MoveRow $row     that decided
+     * @param Notice  $reason  that row in words
      */
     public function __construct(
         public Place $from,
@@ -25,6 +26,7 @@ final readonly class Move
         public float $beats,
         public float $seconds,
         public MoveFamily $family,
+        public MoveRow $row,
         public Notice $reason,
     ) {
     }

@@ -74,4 +74,25 @@ enum MoveRow: string
             self::Pluck => 'From plucking to the bow, or back.',
         };
     }
+
+    /** What a class is told before it plays such a move: one short imperative (handbook 6); named as in the sentence. */
+    public function prompt(): string
+    {
+        return match ($this) {
+            self::Bow => 'let the bow change by itself',
+            self::OpenToFinger => 'keep finger {finger} close over the string',
+            self::NextFinger => 'set {finger} beside {other}',
+            self::OverAFinger => 'see {finger} in its place before you play',
+            self::Fourth => 'bring 4 over the string early',
+            self::Slide => 'let {finger} go light, then slide',
+            self::CrossOpen, self::Cross => 'let the arm go to {to} before the note',
+            self::Across => 'lay {finger} over both strings',
+            self::Hop => 'stop, lift {finger}, set it on {to}, go',
+            self::OverOne, self::OverTwo => 'stop, take the arm over to {to}, go',
+            self::Set => 'set both fingers, then play',
+            self::Shift => 'stop, take the thumb along, go',
+            self::Retake => 'up, set again',
+            self::Pluck => 'have the bow ready in the hand',
+        };
+    }
 }

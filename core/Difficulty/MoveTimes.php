@@ -31,7 +31,7 @@ final class MoveTimes
      *                                              its first note if it is hooked
      */
     private array $strokes = [];
-    /** @var array<string, array{float, MoveFamily, Notice}> what equal moves take */
+    /** @var array<string, array{float, MoveRow, Notice}> what equal moves take */
     private array $known = [];
 
     /** @param array<string, float> $factors of the class, by family; 1 where none is known */
@@ -69,7 +69,7 @@ final class MoveTimes
                     $from->string !== $to->string
                     && $from->finger === $to->finger
                     && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
-                [$seconds, $family, $reason] = $self->time(
+                [$seconds, $row, $reason] = $self->time(
                     $from,
                     $to,
                     self::bow($left, $stroke),
@@ -84,7 +84,8 @@ final class MoveTimes
                     $note->at,
                     max(1, $note->at - $earlier->at) / $hands->piece->beatTicks,
                     $seconds,
-                    $family,
+                    $row->family(),
+                    $row,
                     $reason,
                 );
             }
@@ -95,9 +96,9 @@ final class MoveTimes
     }
 
     /**
-     * Seconds, family and reason. Most moves of a piece come again, and equal ones are reckoned once.
+     * Seconds, row and reason. Most moves of a piece come again, and equal ones are reckoned once.
      *
-     * @return array{float, MoveFamily, Notice}
+     * @return array{float, MoveRow, Notice}
      */
     private function time(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
     {
@@ -116,7 +117,7 @@ final class MoveTimes
         return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $slurred, $newness);
     }
 
-    /** @return array{float, MoveFamily, Notice} */
+    /** @return array{float, MoveRow, Notice} */
     private function reckoned(
         Candidate $from,
         Candidate $to,
@@ -143,7 +144,7 @@ final class MoveTimes
 
         return [
             max(self::LEAST, $seconds),
-            $largest->family(),
+            $largest,
             new Notice(0, 0, $largest->sentence(), [
                 'finger' => (string) ($to->isOpen() ? $from->finger : $to->finger),
                 'other' => (string) $from->finger,

@@ -30,7 +30,7 @@ final readonly class ReadingLimit
     }
 
     /** What is left of a lack after so many coins. */
-    public static function afterCoins(float $lack, int $coins): float
+    public static function afterCoins(float $lack, int|float $coins): float
     {
         return $lack * self::PER_COIN ** $coins;
     }

@@ -41,6 +41,16 @@ final readonly class Fingerprint
         return new self($this->what, $this->inputs + [$input => json_encode($value, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION)]);
     }
 
+    /**
+     * Another result that follows from the same.
+     *
+     * @param string $what is reckoned: one word of lower-case letters and hyphens
+     */
+    public function for(string $what): self
+    {
+        return new self(self::of($what)->what, $this->inputs);
+    }
+
     /** Letters, digits, hyphens and one point: the same for the same inputs, in whatever order they were named. */
     public function key(): string
     {

@@ -4,26 +4,43 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Method;
 
-/** What a step is for. */
+/** What a step is for (handbook 6). */
 enum StepPurpose: string
 {
-    case HoldCheck = 'hold-check';
+    case HoldCheck = 'check';
+    /** made from the piece: opens the lesson */
+    case WarmUp = 'warm-up';
     case Learn = 'learn';
     /** the same notes as in a chunk that was taught before: found again, not learned again */
     case Find = 'find';
     case Join = 'join';
+    /** what was learned last, once more */
+    case Review = 'review';
     case Run = 'run';
-    case Rest = 'rest';
+    /** instruments down */
+    case Break = 'break';
+    /** the teacher's own words */
+    case Free = 'free';
 
     /** Something is played, on a stair. */
     public function isPlayed(): bool
     {
-        return self::HoldCheck !== $this && self::Rest !== $this;
+        return !\in_array($this, [self::HoldCheck, self::Break, self::Free], true);
     }
 
-    /** Coins are earned that make the chunk more comfortable. */
-    public function practises(): bool
+    /** A chunk is learned by it: alone, or joined with others. */
+    public function isLearned(): bool
     {
         return self::Learn === $this || self::Join === $this;
+    }
+
+    /** What it is called in steps that were kept long ago. */
+    public static function kept(string $value): self
+    {
+        return match ($value) {
+            'hold-check' => self::HoldCheck,
+            'rest' => self::Break,
+            default => self::from($value),
+        };
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Stair;
 
 use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Score\TempoMarks;
 
 /**
  * How the tempo grows from tread to tread (handbook 6).
@@ -12,13 +13,23 @@ use CoinStair\Core\Score\Refusal;
 final readonly class Growth
 {
     /** Highest ratio between neighbours before rounding. */
-    public const MAX_RATIO = 1.12;
+    public const MAX_RATIO = 1.2;
     private const MAX_TREADS = 40;
+    private const EVERY = '~1';
     private const MAX_PERCENTS = 12;
 
-    /** @param list<int> $values */
-    private function __construct(public GrowthKind $kind, public array $values)
+    /**
+     * @param list<int> $values
+     * @param bool      $onEvery treads lie on every tempo, not on metronome marks alone
+     */
+    private function __construct(public GrowthKind $kind, public array $values, public bool $onEvery = false)
     {
+    }
+
+    /** As far as a clean go is likely: the class decides how high each tread is. */
+    public static function likely(): self
+    {
+        return new self(GrowthKind::Likely, []);
     }
 
     /**
@@ -75,13 +86,15 @@ final readonly class Growth
     }
 
     /**
-     * What a person typed or a database kept: "fixed:4", "percent:60,80,100", "ratio", "ratio:7".
+     * What a person typed or a database kept: "likely", "fixed:4", "percent:60,80,100", "ratio", "ratio:7"; with "~1" behind it treads lie
+     * on every tempo.
      *
      * @throws Refusal
      */
     public static function parse(string $text): self
     {
-        [$kind, $list] = explode(':', $text.':', 3);
+        $onEvery = str_ends_with($text, self::EVERY);
+        [$kind, $list] = explode(':', ($onEvery ? substr($text, 0, -\strlen(self::EVERY)) : $text).':', 3);
         $values = [];
         foreach (preg_split('/[\s,;]+/', trim($list), -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $value) {
             if (!ctype_digit($value)) {
@@ -90,27 +103,61 @@ final readonly class Growth
             $values[] = (int) $value;
         }
 
-        return match (GrowthKind::tryFrom($kind)) {
+        $growth = match (GrowthKind::tryFrom($kind)) {
+            GrowthKind::Likely => self::likely(),
             GrowthKind::Fixed => self::fixed($values[0] ?? 0),
             GrowthKind::Percent => self::percents($values),
             GrowthKind::Ratio => [] === $values ? self::equalRatio() : self::equalRatioOf($values[0]),
             null => throw Refusal::because('"{kind}" is no way for a tempo to grow.', ['kind' => mb_substr($kind, 0, 20)]),
         };
+
+        return $onEvery ? $growth->onEvery() : $growth;
     }
 
     public function text(): string
     {
-        return $this->kind->value.([] === $this->values ? '' : ':'.implode(',', $this->values));
+        return $this->kind->value.([] === $this->values ? '' : ':'.implode(',', $this->values)).($this->onEvery ? self::EVERY : '');
+    }
+
+    /** The same with treads on every tempo. */
+    public function onEvery(): self
+    {
+        return new self($this->kind, $this->values, true);
     }
 
     /**
-     * Tempos from start to goal before rounding, both included.
+     * The tempos on which treads may lie, up to a goal, which is always one of them.
+     *
+     * @return list<int> beats a minute, rising
+     */
+    public function marks(int $goal): array
+    {
+        $marks = $this->onEvery ? range(TempoMarks::SLOWEST, max(TempoMarks::SLOWEST, $goal)) : TempoMarks::all();
+
+        return [...array_values(array_filter($marks, static fn (int $mark): bool => $mark < $goal)), $goal];
+    }
+
+    /** The highest of them not above a tempo; the slowest if all are. */
+    public function floor(float $tempo): int
+    {
+        return $this->onEvery ? max(TempoMarks::SLOWEST, (int) floor($tempo)) : TempoMarks::floor($tempo);
+    }
+
+    /** The one nearest to a tempo. */
+    public function nearest(float $tempo): int
+    {
+        return $this->onEvery ? max(TempoMarks::SLOWEST, (int) round($tempo)) : TempoMarks::nearest($tempo);
+    }
+
+    /**
+     * Tempos from start to goal before rounding, both included; where the class decides, these two.
      *
      * @return list<float>
      */
     public function tempos(int $start, int $goal): array
     {
         return match ($this->kind) {
+            GrowthKind::Likely => [(float) $start, (float) $goal],
             GrowthKind::Fixed => array_map(
                 floatval(...),
                 range($start, $goal, max($this->values[0], intdiv($goal - $start, self::MAX_TREADS), 1)),

@@ -12,9 +12,6 @@ use CoinStair\Core\Score\TempoMarks;
  */
 final readonly class Stair
 {
-    private const START_SHARE_OF_COMFORT = 0.85;
-    private const LOWEST_SHARE_OF_GOAL = 0.4;
-
     /** @param non-empty-list<int> $treads beats a minute, rising */
     private function __construct(public array $treads)
     {
@@ -59,7 +56,7 @@ final readonly class Stair
         }
         $treads = [$start];
         foreach (\array_slice($growth->tempos($start, $goal), 1) as $tempo) {
-            $tread = TempoMarks::nearest($tempo);
+            $tread = $growth->nearest($tempo);
             if ($tempo < $goal && $tread > $treads[\count($treads) - 1] && $tread < $goal) {
                 $treads[] = $tread;
             }
@@ -69,23 +66,8 @@ final readonly class Stair
         return new self($treads);
     }
 
-    /** The same stair with one tread before it, if that is lower: the tempo at which new music can be read. */
-    public function startingAt(float $tempo): self
-    {
-        $first = max(TempoMarks::SLOWEST, TempoMarks::floor($tempo));
-
-        return $first < $this->treads[0] ? new self([$first, ...$this->treads]) : $this;
-    }
-
-    /** Where a stair to a goal starts, from the comfort tempo of its chunk. */
-    public static function startTempo(float $comfort, int $goal): int
-    {
-        $start = TempoMarks::floor($comfort * self::START_SHARE_OF_COMFORT);
-
-        return max(TempoMarks::SLOWEST, min($goal, max($start, (int) ceil($goal * self::LOWEST_SHARE_OF_GOAL))));
-    }
-
-    public function goal(): int
+    /** Its last tread. */
+    public function top(): int
     {
         return $this->treads[\count($this->treads) - 1];
     }

@@ -8,7 +8,6 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Chunk\Rung;
-use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Form\Sameness;
@@ -23,13 +22,6 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
-use CoinStair\Core\Sequence\PlannedStep;
-use CoinStair\Core\Sequence\Practised;
-use CoinStair\Core\Sequence\Proposal;
-use CoinStair\Core\Sequence\Step;
-use CoinStair\Core\Stair\CoinRule;
-use CoinStair\Core\Stair\Growth;
-use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -342,7 +334,7 @@ final class TeachingOrderTest extends TestCase
                 $learned = [];
                 foreach ($order as $taught) {
                     $key = $sameness->key($taught->chunk->from, $taught->chunk->to);
-                    if ($taught->as->practises() && '' !== $key && null === $taught->rung) {
+                    if ($taught->as->isLearned() && '' !== $key && null === $taught->rung) {
                         self::assertArrayNotHasKey($key, $learned, "$name, {$method->value}: ".self::told($taught));
                         $learned[$key] = true;
                     }
@@ -383,89 +375,12 @@ final class TeachingOrderTest extends TestCase
         return $pieces;
     }
 
-    public function testStairsStartWhereItIsComfortableAndRunsGoOnce(): void
-    {
-        $piece = Tunes::abc(self::A.self::B.self::A.self::B);
-        $order = TeachingOrder::reckon(Method::Forward, ChunkTree::of($piece, Likeness::of($piece)));
-        $steps = Proposal::reckon(
-            $order,
-            static fn (Chunk $chunk): Comfort => Comfort::of(0 === $chunk->from->position && 4 === $chunk->to->position ? 63 : 50, 84),
-            84,
-            CoinRule::standard(),
-            Growth::equalRatio(),
-        );
-        self::assertSame(
-            [52, 42, 66, 84, 84, 84],
-            array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, $steps),
-        );
-        self::assertGreaterThan(42, $steps[2]->step->stair->treads[0] ?? 0, 'what was learned starts higher when it is joined');
-        self::assertSame([[84], 1], [$steps[3]->step->stair?->treads, $steps[3]->step->rule->count], 'what is found is played once');
-        self::assertSame(0, $steps[3]->like?->from->position);
-        self::assertSame([84], $steps[5]->step->stair?->treads);
-    }
-
-    public function testARunBeforeAnythingIsLearnedGoesWhereItIsComfortable(): void
-    {
-        $piece = Tunes::abc(self::A.self::B);
-        $steps = Proposal::reckon(
-            TeachingOrder::reckon(Method::Halves, ChunkTree::of($piece, Likeness::of($piece))),
-            static fn (): Comfort => Comfort::of(50, 84),
-            84,
-            CoinRule::standard(),
-            Growth::equalRatio(),
-        );
-        self::assertSame([[42], [84]], [$steps[0]->step->stair?->treads, $steps[\count($steps) - 1]->step->stair?->treads]);
-    }
-
-    public function testWhatWasDrilledAloneIsAsComfortableAsThePhraseThatWasPractisedAfterIt(): void
-    {
-        $piece = Tunes::abc(self::A.self::B);
-        $chunk = static fn (int $from, int $to): Chunk => Chunk::of(
-            $piece,
-            ChunkKind::ofSize($to - $from),
-            Place::of($from),
-            Place::of($to),
-        );
-        $learn = new Step(StepPurpose::Learn, Stair::ofTreads([84]), CoinRule::standard());
-        $practised = new Practised();
-        $practised->add($learn, $chunk(1, 2), Comfort::of(50, 84), 0);
-        $practised->add($learn, $chunk(0, 4), Comfort::of(90, 84), 0);
-        $practised->add($learn, $chunk(4, 8), Comfort::of(80, 84), 0);
-        self::assertSame(80.0, $practised->comfort($chunk(0, 8), Comfort::of(40, 84))->tempo);
-        self::assertSame(90.0, $practised->comfort($chunk(1, 2), Comfort::of(40, 84))->tempo, 'in the phrase around it');
-        self::assertSame(95.0, $practised->comfort($chunk(0, 8), Comfort::of(95, 84))->tempo, 'practice lowers nothing');
-    }
-
-    public function testTheRungsOfALadderKeepOneTempo(): void
-    {
-        $piece = Tunes::abc('D4|E4|F4|G4|D2=F/c/=F|E4|D4|D2 D2|', '4/4', 'D');
-        $difficulty = $this->difficulty($piece, 110, [Instrument::Violin]);
-        $steps = Proposal::reckon(
-            $this->order(Method::SpotFirst, $piece, 110, [Instrument::Violin]),
-            static fn (Chunk $chunk): Comfort => $difficulty->comfort($chunk, 110),
-            110,
-            CoinRule::standard(),
-            Growth::equalRatio(),
-        );
-        self::assertSame(Rung::cases(), array_map(static fn (PlannedStep $step): ?Rung => $step->step->rung, \array_slice($steps, 0, 5)));
-        self::assertCount(
-            1,
-            array_unique(array_map(static fn (PlannedStep $step): int => $step->step->stair->treads[0] ?? 0, \array_slice($steps, 0, 5))),
-        );
-        self::assertGreaterThanOrEqual(
-            $steps[4]->step->stair->treads[0] ?? 0,
-            $steps[5]->step->stair->treads[0] ?? 0,
-            'in its measure it starts no lower',
-        );
-        self::assertSame([0, 2, 1, 0, 0], array_map(static fn (Rung $rung): int => $rung->stopBeats(), Rung::cases()));
-    }
-
     /** @param list<TaughtChunk> $order */
     private function assertAllIsTaught(Piece $piece, array $order, string $message): void
     {
         $taught = array_fill(0, \count($piece->measures), false);
         foreach ($order as $step) {
-            if ($step->as->practises() || StepPurpose::Find === $step->as) {
+            if ($step->as->isLearned() || StepPurpose::Find === $step->as) {
                 for ($position = $step->chunk->from->position; $position <= $step->chunk->lastPosition(); ++$position) {
                     $taught[$position] = true;
                 }

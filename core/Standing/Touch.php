@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Standing;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Score\Instrument;
+
+/** What a lesson's log says of one chunk that was played in it, with its fingers: all that later comfort follows from. */
+final readonly class Touch implements \JsonSerializable
+{
+    /**
+     * @param string           $step      id of the step by which it was played
+     * @param int              $coins     that were earned
+     * @param int              $reached   highest tempo at which the rule was met; 0 for none
+     * @param int              $stoppedAt tempo of the tread on which the class stopped
+     * @param list<int>        $treads    of its stair
+     * @param bool             $learned   it was learned or joined, not found, reviewed or run
+     * @param bool             $found     its notes were taught at another place
+     * @param list<Instrument> $who       the instruments that played; none: all
+     * @param bool             $done      its top was reached, or the teacher said so
+     */
+    public function __construct(
+        public string $step,
+        public Chunk $chunk,
+        public int $coins,
+        public int $reached,
+        public int $stoppedAt,
+        public array $treads,
+        public bool $learned = true,
+        public bool $found = false,
+        public array $who = [],
+        public bool $done = false,
+    ) {
+    }
+
+    /**
+     * The class played, or one of some instruments.
+     *
+     * @param list<Instrument> $instruments
+     */
+    public function isOf(array $instruments): bool
+    {
+        return [] === $this->who
+            || [] !== array_filter($this->who, static fn (Instrument $one): bool => \in_array($one, $instruments, true));
+    }
+
+    /** @return list<mixed> what tells two apart */
+    public function jsonSerialize(): array
+    {
+        return [
+            $this->step,
+            $this->chunk->edges(),
+            $this->chunk->lands,
+            $this->coins,
+            $this->reached,
+            $this->stoppedAt,
+            $this->treads,
+            $this->learned,
+            $this->found,
+            $this->who,
+            $this->done,
+        ];
+    }
+}
