@@ -22,6 +22,10 @@ enum EntryKind: string
     /** the teacher says that the step is done */
     case Done = 'done';
     case Note = 'note';
+    /** a round before the stair was played, in the mode named by its text */
+    case Round = 'round';
+    /** a group plays another version of the step from now on: "viola half"; "written" for as it is written */
+    case Version = 'version';
     /** said afterwards: the step was not done, whatever was logged before; its last tread is still to be earned */
     case NotDone = 'not-done';
     /** said afterwards: the lesson was on the day named by its text, as Y-m-d */

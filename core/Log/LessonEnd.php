@@ -29,11 +29,13 @@ final readonly class LessonEnd
     }
 
     /**
-     * @param list<TaughtStep> $steps
-     * @param list<LogEntry>   $entries
-     * @param int              $treadsBack treads under the last one on which the class starts next time
+     * @param list<TaughtStep>                 $steps
+     * @param list<LogEntry>                   $entries
+     * @param int                              $treadsBack treads under the last one on which the class starts next time
+     * @param (\Closure(TaughtStep): int)|null $likely     tempo at which a go of it is likely to be clean next time, in beats a minute: it
+     *                                                     starts no higher; not known if it is not told
      */
-    public static function of(array $steps, array $entries, int $treadsBack): self
+    public static function of(array $steps, array $entries, int $treadsBack, ?\Closure $likely = null): self
     {
         $results = LessonRun::results($steps, $entries);
         $opened = $notDone = $notes = [];
@@ -48,11 +50,11 @@ final readonly class LessonEnd
         $next = $home = null;
         foreach ($steps as $index => $step) {
             $saidNot = $notDone[$step->id] ?? false;
-            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $saidNot, $treadsBack);
+            $row = self::row($step, $index + 1, $results[$step->id] ?? null, isset($opened[$step->id]), $saidNot, $treadsBack, $likely);
             if ($row->opened) {
                 $rows[] = $row;
             }
-            if (null !== $row->result && !$row->done) {
+            if (null !== $row->result && !$row->done && $step->step->purpose->isLearned()) {
                 $next ??= $row;
                 $home = $row->result->begun && (null === $home || self::isFurther($row, $home)) ? $row : $home;
             }
@@ -73,7 +75,10 @@ final readonly class LessonEnd
         );
     }
 
-    /** @param bool $saidNot that it was done, by a correction: then it was not, whatever else is told */
+    /**
+     * @param bool                             $saidNot that it was done, by a correction: then it was not, whatever else is told
+     * @param (\Closure(TaughtStep): int)|null $likely
+     */
     private static function row(
         TaughtStep $step,
         int $number,
@@ -81,6 +86,7 @@ final readonly class LessonEnd
         bool $opened,
         bool $saidNot,
         int $treadsBack,
+        ?\Closure $likely,
     ): TaughtResult {
         $treads = $step->step->stair->treads ?? [];
         $stoppedAt = null === $result ? 0 : $treads[$result->tread];
@@ -91,7 +97,10 @@ final readonly class LessonEnd
             $number,
             $result,
             $stoppedAt,
-            $treads[$step->step->startTread($stoppedAt, $treadsBack)] ?? 0,
+            null === $result ? 0 : min(
+                $treads[$step->step->startTread($stoppedAt, $treadsBack)] ?? 0,
+                null !== $likely && $result->begun ? $likely($step) : \PHP_INT_MAX,
+            ),
             $done,
             $opened,
         );

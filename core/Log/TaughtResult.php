@@ -27,6 +27,6 @@ final readonly class TaughtResult
     /** Beats a minute of the top of its stair; 0 where nothing is played. */
     public function top(): int
     {
-        return $this->step->step->stair?->goal() ?? 0;
+        return $this->step->step->stair?->top() ?? 0;
     }
 }

@@ -8,6 +8,9 @@ use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Sequence\Step;
+use CoinStair\Core\Sequence\Version;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Sequence\Who;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
@@ -18,8 +21,10 @@ use CoinStair\Core\Standing\Matter;
  * what was taught. The one place that knows how it is stored.
  *
  * @phpstan-type Stored array{
- *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, missesDown: int, startTread: int,
- *     mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float, doneBefore: bool
+ *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, below?: int, missesDown: int,
+ *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
+ *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<string>, warmUp?: string,
+ *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool
  * }
  */
 final readonly class TaughtStep
@@ -31,6 +36,8 @@ final readonly class TaughtStep
      * @param int    $goal       of the sequence, in beats a minute; that of the stair if 0
      * @param float  $seconds    that it was planned to take
      * @param bool   $doneBefore its top was reached before the lesson
+     * @param bool   $isCut      the lesson has no time for all of its treads: it goes on in the next one
+     * @param bool   $isSpare    it is of the next lesson, for a class that is quicker than it was planned
      */
     public function __construct(
         public string $id,
@@ -41,6 +48,8 @@ final readonly class TaughtStep
         private int $goal = 0,
         public float $seconds = 0.0,
         public bool $doneBefore = false,
+        public bool $isCut = false,
+        public bool $isSpare = false,
     ) {
     }
 
@@ -48,14 +57,19 @@ final readonly class TaughtStep
     public static function parse(array $row): self
     {
         $step = new Step(
-            StepPurpose::from($row['purpose']),
+            StepPurpose::kept($row['purpose']),
             [] === $row['treads'] ? null : Stair::ofTreads($row['treads']),
-            CoinRule::of(GoingOn::from($row['goingOn']), $row['coins'], $row['missesDown']),
+            CoinRule::of(GoingOn::from($row['goingOn']), $row['coins'], $row['missesDown'], below: $row['below'] ?? $row['coins']),
             Rung::tryFrom($row['rung'] ?? ''),
             Mode::from($row['mode']),
             $row['turns'],
             $row['prompt'],
             $row['pattern'] ?? '',
+            isset($row['who']) ? Who::parse($row['who']) : null,
+            array_map(Mode::from(...), $row['rounds'] ?? []),
+            WarmUp::parse($row['warmUp'] ?? ''),
+            Version::from($row['easier'] ?? Version::Written->value),
+            Version::from($row['fuller'] ?? Version::Written->value),
         );
 
         return new self(
@@ -67,6 +81,8 @@ final readonly class TaughtStep
             $row['goal'] ?? 0,
             $row['seconds'],
             $row['doneBefore'],
+            $row['isCut'] ?? false,
+            $row['isSpare'] ?? false,
         );
     }
 
@@ -79,7 +95,8 @@ final readonly class TaughtStep
             'chunk' => $this->chunk,
             'treads' => $this->step->stair->treads ?? [],
             'goingOn' => $this->step->rule->goingOn->value,
-            'coins' => $this->step->rule->count,
+            'coins' => $this->step->rule->top,
+            'below' => $this->step->rule->below,
             'missesDown' => $this->step->rule->missesDown,
             'startTread' => $this->startTread,
             'mode' => $this->step->mode->value,
@@ -91,6 +108,13 @@ final readonly class TaughtStep
             'goal' => $this->goal,
             'seconds' => $this->seconds,
             'doneBefore' => $this->doneBefore,
+            'who' => $this->step->who()->stored(),
+            'rounds' => array_map(static fn (Mode $mode): string => $mode->value, $this->step->rounds),
+            'warmUp' => $this->step->warmUp?->code() ?? '',
+            'easier' => $this->step->easier->value,
+            'fuller' => $this->step->fuller->value,
+            'isCut' => $this->isCut,
+            'isSpare' => $this->isSpare,
         ];
     }
 
@@ -103,6 +127,6 @@ final readonly class TaughtStep
     /** Beats a minute that count as the goal met; 0 where nothing is played. */
     public function goal(): int
     {
-        return $this->goal > 0 ? $this->goal : $this->step->stair?->goal() ?? 0;
+        return $this->goal > 0 ? $this->goal : $this->step->stair?->top() ?? 0;
     }
 }

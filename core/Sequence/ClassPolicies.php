@@ -18,6 +18,7 @@ final readonly class ClassPolicies implements \JsonSerializable
     /**
      * @param non-empty-list<Instrument> $instruments of its groups
      * @param float                      $seconds     of a lesson in which something can be taught
+     * @param array<string, int>         $players     by instrument; one each where they are not told
      */
     private function __construct(
         public HandPolicies $hands,
@@ -25,6 +26,10 @@ final readonly class ClassPolicies implements \JsonSerializable
         public CoinRule $rule,
         public Growth $growth,
         public float $seconds,
+        public FirstContact $contact = FirstContact::New,
+        public SlowGroup $slow = SlowGroup::Apart,
+        public array $players = [],
+        public bool $holdCheck = true,
     ) {
     }
 
@@ -40,14 +45,40 @@ final readonly class ClassPolicies implements \JsonSerializable
             [] === $instruments ? Instrument::strings() : $instruments,
             $rule,
             $growth,
-            max(self::LEAST_SECONDS, ($minutes - $lost) * 60.0),
+            self::secondsToTeach($minutes, $lost),
         );
+    }
+
+    /** Seconds of a lesson in which something can be taught. */
+    public static function secondsToTeach(int $minutes, int $lost): float
+    {
+        return max(self::LEAST_SECONDS, ($minutes - $lost) * 60.0);
     }
 
     /** The usual ones of a year, where there is no class. */
     public static function ofYear(HandPolicies $hands): self
     {
-        return self::of($hands, [], CoinRule::standard(), Growth::equalRatio(), 35, 8);
+        return self::of($hands, [], CoinRule::standard(), Growth::likely(), 35, 8);
+    }
+
+    /**
+     * With how a class meets what is new, and what is done about a group that is slower.
+     *
+     * @param array<string, int> $players by instrument
+     */
+    public function teaching(FirstContact $contact, SlowGroup $slow, array $players = [], bool $holdCheck = true): self
+    {
+        return new self(
+            $this->hands,
+            $this->instruments,
+            $this->rule,
+            $this->growth,
+            $this->seconds,
+            $contact,
+            $slow,
+            $players,
+            $holdCheck,
+        );
     }
 
     /** Year of playing, 1 to 4. */
@@ -56,7 +87,7 @@ final readonly class ClassPolicies implements \JsonSerializable
         return $this->hands->level;
     }
 
-    /** @return array{hands: string, instruments: list<Instrument>, rule: CoinRule, growth: Growth, seconds: float} what tells two apart */
+    /** @return array<string, mixed> what tells two apart */
     public function jsonSerialize(): array
     {
         return [
@@ -65,6 +96,10 @@ final readonly class ClassPolicies implements \JsonSerializable
             'rule' => $this->rule,
             'growth' => $this->growth,
             'seconds' => $this->seconds,
+            'contact' => $this->contact,
+            'slow' => $this->slow,
+            'players' => $this->players,
+            'holdCheck' => $this->holdCheck,
         ];
     }
 }

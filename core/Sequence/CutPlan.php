@@ -10,7 +10,6 @@ use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Chunk\Cut;
 use CoinStair\Core\Chunk\Rung;
-use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Method\Method;
@@ -19,7 +18,7 @@ use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
-use CoinStair\Core\Standing\Matter;
+use CoinStair\Core\Standing\Touch;
 
 /**
  * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and
@@ -27,53 +26,64 @@ use CoinStair\Core\Standing\Matter;
  */
 final class CutPlan
 {
-    /** An instrument holds the others back when they could go so many times as fast without it. */
-    private const HOLDS_BACK = 1.2;
-
     private ?ChunkTree $tree = null;
     /** @var list<Spot>|null */
     private ?array $spots = null;
     /** @var non-empty-list<TaughtChunk>|null */
     private ?array $order = null;
-    /** @var list<PlannedStep>|null */
-    private ?array $steps = null;
-    /** @var list<StepTime>|null */
-    private ?array $times = null;
+    private ?Groups $groups = null;
+    private ?LessonSequence $plan = null;
 
     /**
      * @param array<int, Chunk> $own
      * @param list<Instrument>  $instruments
+     * @param array<int, Chunk> $frozen
      */
     private function __construct(
         public readonly PieceForClass $of,
         public readonly Method $method,
         public readonly array $own,
         public readonly array $instruments,
-        public readonly int $goal,
-        private readonly ?float $comfort,
+        public readonly Aim $aim,
+        private readonly array $frozen,
     ) {
     }
 
     /**
      * @param array<int, Chunk> $own         the teacher's cut, by id; none where nobody changed what is proposed
-     * @param list<Instrument>  $instruments that decide what is comfortable; those that count if none are named
-     * @param int|null          $goal        beats a minute; the piece's own if none is named
-     * @param float|null        $comfort     of every chunk, where a teacher typed it
+     * @param list<Instrument>  $instruments whose hard places are told; those that count if none are named
+     * @param Aim|null          $aim         the class's own for the piece's goal if none is named
+     * @param array<int, Chunk> $frozen      the cut on which a sequence was built, by id: it stands where nothing else was made since
      */
     public static function of(
         PieceForClass $piece,
         Method $method,
         array $own = [],
         array $instruments = [],
-        ?int $goal = null,
-        ?float $comfort = null,
+        ?Aim $aim = null,
+        array $frozen = [],
     ): self {
-        return new self($piece, $method, $own, [] === $instruments ? $piece->counting() : $instruments, $goal ?? $piece->goal, $comfort);
+        return new self($piece, $method, $own, [] === $instruments ? $piece->counting() : $instruments, $aim ?? $piece->aim(), $frozen);
+    }
+
+    /** The same cut for another aim. */
+    public function with(Aim $aim): self
+    {
+        return new self($this->of, $this->method, $this->own, $this->instruments, $aim, $this->frozen);
+    }
+
+    /** As it would be cut for another year, whatever it was cut for before: the smaller the year, the smaller its chunks. */
+    public function cutForYear(int $year): self
+    {
+        $plan = new self($this->of, $this->method, $this->own, $this->instruments, $this->aim, []);
+        $plan->tree = Cut::of($this->of->piece, $this->own)->tree($this->of->likeness(), $year, $this->of->difficulty()->weights);
+
+        return $plan;
     }
 
     public function tree(): ChunkTree
     {
-        return $this->tree ??= Cut::of($this->of->piece, $this->own)->tree(
+        return $this->tree ??= Cut::of($this->of->piece, $this->own + $this->frozen)->tree(
             $this->of->likeness(),
             $this->of->policies->year(),
             $this->of->difficulty()->weights,
@@ -92,80 +102,78 @@ final class CutPlan
     /** @return list<Spot> worst first */
     public function spots(): array
     {
-        return $this->spots ??= $this->of->difficulty()->spots($this->goal, $this->instruments);
+        return $this->spots ??= $this->of->difficulty()->spots($this->aim->goal, $this->instruments);
+    }
+
+    /** Those by whom the stairs of the class go, and those that are apart. */
+    public function groups(): Groups
+    {
+        return $this->groups ??= Groups::find(
+            null === $this->aim->comfort ? $this->of->difficulty() : null,
+            $this->tree()->whole,
+            $this->aim->instruments,
+            $this->of->policies->players,
+            $this->aim->goal,
+            $this->aim->slow,
+        );
     }
 
     /** @return non-empty-list<TaughtChunk> */
     public function order(): array
     {
-        return $this->order ??= TeachingOrder::reckon($this->method, $this->tree(), $this->spots(), array_values($this->own));
-    }
-
-    /** @return list<PlannedStep> */
-    public function steps(): array
-    {
-        return $this->steps ??= $this->stepsOver($this->order());
+        return $this->order ??= TeachingOrder::reckon(
+            $this->method,
+            $this->tree(),
+            $this->of->difficulty()->spots($this->aim->goal, $this->groups()->together),
+            array_values($this->own),
+        );
     }
 
     /**
-     * The steps by which one chunk is learned by itself, as if nothing had been taught before.
+     * What a class does with it over as many lessons as it takes.
+     *
+     * @param list<OrderedStep>|null $order as a teacher has it; that of the method if none is given
+     */
+    public function plan(?array $order = null): LessonSequence
+    {
+        if (null !== $order) {
+            return PlayThrough::of($this->of, $this->tree(), $order, $this->aim, $this->groups());
+        }
+
+        return $this->plan ??= PlayThrough::of(
+            $this->of,
+            $this->tree(),
+            array_map(static fn (TaughtChunk $taught): OrderedStep => OrderedStep::of($taught), $this->order()),
+            $this->aim,
+            $this->groups(),
+        );
+    }
+
+    /** Where a stair on a chunk starts after the lessons that were taught: beats a minute. */
+    public function startsAt(Chunk $chunk): int
+    {
+        $practice = $this->of->practice($this->aim, $this->groups()->together);
+        foreach ($this->of->past as $lesson) {
+            $practice->replay($lesson, fn (Touch $touch): bool => $touch->isOf($this->groups()->together));
+        }
+        $maker = new StepMaker($this->of->piece, $this->aim->goal, $this->of->policies->year(), $this->of->policies->growth);
+
+        return $maker->start($practice, $chunk);
+    }
+
+    /**
+     * The steps by which one chunk is learned by itself.
      *
      * @param bool $byLadder a crossing, rung by rung
      *
-     * @return list<PlannedStep>
+     * @return list<TaughtChunk>
      */
-    public function stepsOf(Chunk $chunk, bool $byLadder): array
+    public static function stepsOf(Chunk $chunk, bool $byLadder): array
     {
-        return $this->stepsOver(
-            array_map(
-                static fn (?Rung $rung): TaughtChunk => new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung),
-                $byLadder ? Rung::cases() : [null],
-            ),
+        return array_map(
+            static fn (?Rung $rung): TaughtChunk => new TaughtChunk(StepPurpose::Learn, $chunk, rung: $rung),
+            $byLadder ? Rung::cases() : [null],
         );
-    }
-
-    /** @return list<StepTime> one for each step */
-    public function times(): array
-    {
-        return $this->times ??= SequenceTime::reckon(
-            $this->of->piece,
-            $this->goal,
-            array_map(
-                fn (PlannedStep $planned): SequenceStep => new SequenceStep(
-                    $planned->step,
-                    $planned->chunk,
-                    $this->comfort($planned->chunk)->tempo,
-                ),
-                $this->steps(),
-            ),
-            $this->reading(),
-        );
-    }
-
-    public function seconds(): float
-    {
-        return array_sum(array_map(static fn (StepTime $time): float => $time->seconds, $this->times()));
-    }
-
-    /** Beats a minute in which a step stops short of the goal, where it is out of reach; the lowest of all steps. */
-    public function shortOf(): ?int
-    {
-        $short = [];
-        foreach ($this->times() as $time) {
-            if (null !== $time->stopsAt) {
-                $short[] = $time->stopsAt;
-            }
-        }
-
-        return [] === $short ? null : min($short);
-    }
-
-    /** The comfort tempo of a chunk before any practice. */
-    public function comfort(Chunk $chunk): Comfort
-    {
-        return null === $this->comfort
-            ? $this->of->difficulty()->comfort($chunk, $this->goal, $this->instruments)
-            : Comfort::of($this->comfort, $this->goal);
     }
 
     public function hardest(Chunk $chunk): ?Hardest
@@ -179,56 +187,11 @@ final class CutPlan
         $heat = [];
         foreach (array_keys($this->of->piece->measures) as $position) {
             $hardest = $this->hardest(Chunk::of($this->of->piece, ChunkKind::Measure, Place::of($position), Place::of($position + 1)));
-            if (null !== $hardest && $hardest->tempo() < $this->goal) {
+            if (null !== $hardest && $hardest->tempo() < $this->aim->goal) {
                 $heat[$position] = $hardest;
             }
         }
 
         return $heat;
-    }
-
-    /** The instrument that alone holds the others far back, if there is one. */
-    public function holdsBack(): ?Instrument
-    {
-        $whole = $this->hardest($this->tree()->whole);
-        $others = null === $whole ? [] : $this->without($whole->instrument);
-        $rest = [] === $others ? null : $this->of->difficulty()->hardest($this->tree()->whole, $others);
-        if (null === $whole || null === $rest) {
-            return null;
-        }
-
-        return self::HOLDS_BACK * $whole->tempo() > min($rest->tempo(), $this->goal) ? null : $whole->instrument;
-    }
-
-    /** @return list<Instrument> those that count without one of them */
-    public function without(Instrument $instrument): array
-    {
-        return array_values(array_filter($this->instruments, static fn (Instrument $one): bool => $one !== $instrument));
-    }
-
-    /**
-     * @param list<TaughtChunk> $order
-     *
-     * @return list<PlannedStep>
-     */
-    private function stepsOver(array $order): array
-    {
-        $policies = $this->of->policies;
-
-        return Proposal::reckon($order, $this->comfort(...), $this->goal, $policies->rule, $policies->growth, $this->reading());
-    }
-
-    /** What the class has not read yet; where a teacher typed how comfortable all is, that holds. */
-    private function reading(): ?FirstReading
-    {
-        if (null !== $this->comfort) {
-            return null;
-        }
-        $met = [];
-        foreach ($this->own as $id => $chunk) {
-            $met[] = [Matter::of((string) $id), $chunk];
-        }
-
-        return $this->of->reading($met);
     }
 }

@@ -38,6 +38,6 @@ final class FirstLook
         }
         $plan = CutPlan::of($forYear, Method::Forward);
         $plan->heat();
-        $plan->seconds();
+        $plan->plan();
     }
 }

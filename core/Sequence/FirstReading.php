@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\ReadingLimit;
 use CoinStair\Core\Form\Likeness;
+use CoinStair\Core\Score\Piece;
 
 /**
  * What of a piece a class has not read yet (handbook 5): the lack of a measure is 1 while it was not played, halved by each coin, and
@@ -17,11 +18,13 @@ final class FirstReading
 {
     /** At most so much is lacking where the same notes are only found again. */
     private const FOUND = 0.25;
+    /** Share of a measure from which on a coin on it counts as one on all of it. */
+    private const MOST_OF_IT = 0.5;
 
     /** @var array<int, float> by class of equal measures; 1 where none is told */
     private array $lacks = [];
 
-    public function __construct(private readonly Likeness $likeness, private readonly ReadingLimit $limit)
+    public function __construct(private readonly Piece $piece, private readonly Likeness $likeness, private readonly ReadingLimit $limit)
     {
     }
 
@@ -46,33 +49,44 @@ final class FirstReading
         return $comfort->limited($this->limit, $this->lack($chunk));
     }
 
-    /** The highest tempo at which a chunk can be read as it is now, in beats a minute. */
-    public function tempo(Chunk $chunk): float
+    /** @return array<int, float> by class of equal measures; 1 where none is told */
+    public function lacks(): array
     {
-        return $this->limit->tempo($this->lack($chunk));
+        return $this->lacks;
     }
 
-    /** Coins were earned with a chunk. */
-    public function clean(Chunk $chunk, int $coins): void
+    /** Coins were earned with a chunk. On a small part of a measure, such as the two notes of a spot, they count as much less. */
+    public function clean(Chunk $chunk, float $coins): void
     {
-        $this->each($chunk, static fn (float $lack): float => ReadingLimit::afterCoins($lack, $coins));
+        $this->each($chunk, static fn (float $lack, float $share): float => ReadingLimit::afterCoins($lack, $coins * $share));
     }
 
     /** A chunk was found again. */
     public function found(Chunk $chunk): void
     {
-        $this->each($chunk, static fn (float $lack): float => min(self::FOUND, $lack));
+        $this->each($chunk, static fn (float $lack, float $share): float => min(self::FOUND, $lack));
     }
 
-    /** @param \Closure(float): float $change of the lack of each class of measures, once */
+    /** @param \Closure(float, float): float $change of the lack of each class of measures, once, by how much of it the chunk holds */
     private function each(Chunk $chunk, \Closure $change): void
     {
-        $classes = [];
+        $shares = [];
         for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            $classes[$this->likeness->classes[$position]] = true;
+            $class = $this->likeness->classes[$position];
+            $shares[$class] = max($shares[$class] ?? 0.0, $this->share($chunk, $position));
         }
-        foreach (array_keys($classes) as $class) {
-            $this->lacks[$class] = $change($this->lacks[$class] ?? 1.0);
+        foreach ($shares as $class => $share) {
+            $this->lacks[$class] = $change($this->lacks[$class] ?? 1.0, $share >= self::MOST_OF_IT ? 1.0 : $share);
         }
+    }
+
+    /** How much of a measure lies in a chunk, 0 to 1. */
+    private function share(Chunk $chunk, int $position): float
+    {
+        $length = $this->piece->measures[$position]->length;
+        $from = $position === $chunk->from->position ? $chunk->from->offset : 0;
+        $to = $position === $chunk->to->position ? $chunk->to->offset : $length;
+
+        return $length > 0 ? ($to - $from) / $length : 1.0;
     }
 }

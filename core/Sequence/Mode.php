@@ -4,21 +4,43 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
-/** How a step is done (handbook 6). */
+/** How a step, or a round before it, is done (handbook 6). */
 enum Mode: string
 {
+    /** a short list of what is coming, in playing order */
     case Look = 'look';
+    /** played for them, then by them */
     case Echo = 'echo';
     case Say = 'say';
     case Tap = 'tap';
+    case OneHand = 'one-hand';
     case AirBow = 'air-bow';
     case Pluck = 'pluck';
+    case Stops = 'stops';
     case Bow = 'bow';
+    case Click = 'click';
+    case Backing = 'backing';
     case Memory = 'memory';
 
     /** How many times its length a repetition takes. */
     public function factor(): float
     {
-        return self::Echo === $this ? 2.0 : 1.0;
+        return match ($this) {
+            self::Look => 0.5,
+            self::Echo => 2.0,
+            default => 1.0,
+        };
+    }
+
+    /** It sounds on the instrument, by the bow. */
+    public function isBowed(): bool
+    {
+        return \in_array($this, [self::Stops, self::Bow, self::Click, self::Backing, self::Memory], true);
+    }
+
+    /** The instrument is up. */
+    public function isPlayed(): bool
+    {
+        return self::Pluck === $this || self::Echo === $this || $this->isBowed();
     }
 }

@@ -18,7 +18,7 @@ use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\RhythmPattern;
-use CoinStair\Core\Standing\Matter;
+use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Standing;
 
 /**
@@ -39,6 +39,7 @@ final class PieceForClass
 
     /**
      * @param array<string, list<Override>> $overrides by instrument
+     * @param list<PastLesson>              $past      the class's lessons on the piece, in order
      */
     private function __construct(
         public readonly Piece $piece,
@@ -48,6 +49,7 @@ final class PieceForClass
         private readonly string $score,
         private readonly array $overrides,
         private readonly Memory $memory,
+        public readonly array $past = [],
     ) {
     }
 
@@ -55,6 +57,7 @@ final class PieceForClass
      * @param int                           $goal      of the piece, in beats a minute
      * @param string                        $score     hash of the score; what is remembered lies under it
      * @param array<string, list<Override>> $overrides of the class's teacher, by instrument
+     * @param list<PastLesson>              $past      the class's lessons on the piece, in order
      */
     public static function of(
         Piece $piece,
@@ -64,15 +67,20 @@ final class PieceForClass
         string $score = '',
         array $overrides = [],
         ?Memory $memory = null,
+        array $past = [],
     ): self {
-        return new self($piece, $policies, $standing, $goal, $score, $overrides, $memory ?? new NoMemory());
+        return new self($piece, $policies, $standing, $goal, $score, $overrides, $memory ?? new NoMemory(), $past);
     }
 
     /** The piece with a rhythm on each of its tones. Its notes are others: what was set of the written ones does not meet them. */
     public function inRhythm(RhythmPattern $pattern): self
     {
-        $piece = $pattern->apply($this->piece);
+        return $this->playing($pattern->apply($this->piece));
+    }
 
+    /** Other music for the same class, such as a warm-up made from it: what was set of the written notes does not meet it. */
+    public function playing(Piece $piece): self
+    {
         return new self($piece, $this->policies, $this->standing, $this->goal, $this->score, [], new NoMemory());
     }
 
@@ -149,22 +157,38 @@ final class PieceForClass
             ->with('places', $this->standing->places());
     }
 
-    /**
-     * What the class has not read of the piece, from what its log says of chunks.
-     *
-     * @param iterable<array{Matter, Chunk|null}> $met each with what it is of the piece
-     */
-    public function reading(iterable $met): FirstReading
+    /** What a sequence of the class goes for where nobody chose anything else. */
+    public function aim(?int $goal = null): Aim
     {
-        $reading = new FirstReading($this->likeness(), ReadingLimit::of($this->policies->year(), $this->goal));
-        foreach ($met as [$matter, $chunk]) {
-            $coins = $this->standing->coverageOf($matter)->coins ?? 0;
-            if (null !== $chunk && $coins > 0) {
-                $reading->clean($chunk, $coins);
-            }
-        }
+        return new Aim($goal ?? $this->goal, $this->policies->instruments, $this->policies->slow, $this->policies->contact);
+    }
 
-        return $reading;
+    /**
+     * What some instruments bring to the piece before any practice.
+     *
+     * @param list<Instrument> $who
+     */
+    public function practice(Aim $aim, array $who): Practice
+    {
+        // Where a teacher typed how comfortable all is, that holds. A lower goal for this week makes nothing easier to read.
+        $reading =
+            null === $aim->comfort
+                ? new FirstReading($this->piece, $this->likeness(), ReadingLimit::of($this->policies->year(), max($this->goal, $aim->goal)))
+                : null;
+
+        return new Practice($this->piece, $this->likeness()->classes, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
+    }
+
+    /** The warm-ups that can be made from it. */
+    public function warmUps(): WarmUps
+    {
+        return new WarmUps($this->piece, $this->policies, $this->difficulty());
+    }
+
+    /** What is played of a warm-up: one part for each instrument of the class. */
+    public function musicOf(WarmUp $warmUp): Piece
+    {
+        return WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments);
     }
 
     /**

@@ -11,17 +11,18 @@ use CoinStair\Core\Stair\Stair;
 
 /**
  * One step of a sequence (handbook 6): what it is for and how it is done. What is played in it, when and how long, is told by what wraps
- * it: PlannedStep (proposed by a method), SequenceStep (set on its chunk), TimedStep (with its minutes) and TaughtStep (as a lesson keeps
- * it).
+ * it: OrderedStep (as the teacher orders it), LessonStep (in the lesson in which it is planned) and TaughtStep (as a lesson keeps it).
  */
 final readonly class Step
 {
     /**
-     * @param Stair|null $stair  none where nothing is played
-     * @param Rung|null  $rung   of the ladder of a crossing
-     * @param int        $turns  how often the stair is climbed, by different players
-     * @param string     $prompt line for the class to see before it plays
-     * @param string     $figure rhythm that is played instead of the plain line, as it is typed; empty for the plain line
+     * @param Stair|null  $stair  none where nothing is played
+     * @param Rung|null   $rung   of the ladder of a crossing
+     * @param int         $turns  how often the stair is climbed, by different players
+     * @param string      $prompt line for the class to see before it plays, in the teacher's own words
+     * @param string      $figure rhythm that is played instead of the plain line, as it is typed; empty for the plain line
+     * @param list<Mode>  $rounds before the stair, one go each
+     * @param WarmUp|null $warmUp what is played where it is no chunk of the piece
      */
     public function __construct(
         public StepPurpose $purpose,
@@ -32,13 +33,43 @@ final readonly class Step
         public int $turns = 1,
         public string $prompt = '',
         public string $figure = '',
+        public ?Who $who = null,
+        public array $rounds = [],
+        public ?WarmUp $warmUp = null,
+        public Version $easier = Version::Written,
+        public Version $fuller = Version::Written,
     ) {
     }
 
-    /** Its coins make the chunk itself more comfortable: not those of a run, nor those on open strings. */
+    /** The same with words for the class. */
+    public function told(string $prompt): self
+    {
+        return new self(
+            $this->purpose,
+            $this->stair,
+            $this->rule,
+            $this->rung,
+            $this->mode,
+            $this->turns,
+            $prompt,
+            $this->figure,
+            $this->who,
+            $this->rounds,
+            $this->warmUp,
+            $this->easier,
+            $this->fuller,
+        );
+    }
+
+    public function who(): Who
+    {
+        return $this->who ?? Who::all();
+    }
+
+    /** Its coins make the chunk itself more comfortable: not those on open strings. */
     public function practises(): bool
     {
-        return $this->purpose->practises() && true !== $this->rung?->isOnOpenStrings();
+        return $this->purpose->isPlayed() && null === $this->warmUp && true !== $this->rung?->isOnOpenStrings();
     }
 
     /** The tread on which it begins: so many under the one on which the class stopped; the first where it has not met it. */
@@ -50,6 +81,6 @@ final readonly class Step
     /** It is done when a class has reached its top. */
     public function isDone(int $reached): bool
     {
-        return $reached > 0 && $reached >= ($this->stair?->goal() ?? 0);
+        return $reached > 0 && $reached >= ($this->stair?->top() ?? 0);
     }
 }

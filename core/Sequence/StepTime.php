@@ -4,81 +4,81 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
-use CoinStair\Core\Difficulty\Comfort;
-use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Stair\Tries;
 
-/**
- * How long a step takes and how many tries it needs (handbook 6).
- */
+/** How long a step takes and how many tries it needs (handbook 6). */
 final readonly class StepTime
 {
-    private const RESET_SECONDS = 8.0;
-    private const TALK_SECONDS = 30.0;
-    private const HOLD_CHECK_SECONDS = 10.0;
-    private const REST_SECONDS = 30.0;
-
-    /** Tries on one tread, on average, from which on it is out of reach: a class gives up before. */
-    private const OUT_OF_REACH = 40.0;
-
     /**
-     * @param list<Tries> $tries   one for each tread that is in reach
-     * @param int|null    $stopsAt tempo of the highest tread in reach, 0 for none; not set where all are
+     * @param list<Tread>   $treads that are climbed
+     * @param CoinRule|null $rule   by which they are climbed
+     * @param list<Mode>    $modes  of the rounds before them
+     * @param float         $rounds seconds of these rounds, each with its reset, and of the change from plucking to the bow
+     * @param float         $talk   seconds before anything is played
+     * @param int           $turns  how often the stair is climbed, by different players
+     * @param float|null    $fixed  seconds, where the teacher fixed them
+     * @param list<int>     $ahead  tempos above the treads that the teacher set for another lesson: today they would take too long
      */
-    private function __construct(public float $seconds, public array $tries, public ?int $stopsAt = null)
-    {
+    public function __construct(
+        public array $treads = [],
+        public ?CoinRule $rule = null,
+        public array $modes = [],
+        public float $rounds = 0.0,
+        public float $talk = 0.0,
+        public int $turns = 1,
+        public ?float $fixed = null,
+        public array $ahead = [],
+    ) {
     }
 
-    /**
-     * @param Step    $step    with a stair
-     * @param Comfort $comfort before the step; each coin raises it
-     * @param float   $beats   of one repetition, landing and stops included
-     * @param float   $countIn beats before each repetition
-     * @param int     $from    index of the tread on which it starts
-     */
-    public static function estimate(Step $step, Comfort $comfort, float $beats, float $countIn, int $from = 0): self
+    /** All of it, in seconds. */
+    public function seconds(): float
     {
-        $seconds = 0.0;
-        $tries = [];
-        $stopsAt = null;
-        $before = 0;
-        foreach (\array_slice($step->stair->treads ?? [], $from) as $tempo) {
-            $onTread = Tries::of($step->rule, $comfort->chance($tempo));
-            if ($onTread->mean > self::OUT_OF_REACH) {
-                $stopsAt = $before;
-                break;
-            }
-            $before = $tempo;
-            $tries[] = $onTread;
-            $seconds += $onTread->mean * ($step->mode->factor() * ($countIn + $beats) * 60 / $tempo + self::RESET_SECONDS);
-            $comfort = $comfort->afterCoins($step->rule->count);
+        return $this->fixed ?? $this->talk + $this->playing();
+    }
+
+    /** Seconds with the instrument up: all but the talk. */
+    public function playing(): float
+    {
+        $climb = 0.0;
+        foreach ($this->treads as $tread) {
+            $climb += $tread->tries()->mean * $tread->seconds;
         }
 
-        return new self($step->turns * $seconds + self::talk($step->purpose), $tries, $stopsAt);
+        return $this->rounds + $this->turns * $climb;
     }
 
-    /** A step in which nothing is played. */
-    public static function unplayed(StepPurpose $purpose): self
+    /** All treads that can be climbed today, those that are not expected among them; none where nothing is played. */
+    public function stair(): ?Stair
     {
-        return new self(
-            match ($purpose) {
-                StepPurpose::HoldCheck => self::HOLD_CHECK_SECONDS,
-                StepPurpose::Rest => self::REST_SECONDS,
-                default => 0.0,
-            },
-            [],
-        );
+        return [] === $this->treads ? null : Stair::ofTreads([...$this->tempos(), ...$this->ahead]);
     }
 
-    /** Seconds of talk before a step is played. */
-    private static function talk(StepPurpose $purpose): float
+    /** @return list<int> beats a minute of the treads that are expected today, rising */
+    public function tempos(): array
     {
-        return StepPurpose::Find === $purpose ? self::TALK_SECONDS / 2 : self::TALK_SECONDS;
+        return array_map(static fn (Tread $tread): int => $tread->tempo, $this->treads);
     }
 
-    public function totalTries(): float
+    /** The last of the treads; none where nothing is played. */
+    public function top(): ?Tread
     {
-        return array_sum(array_map(static fn (Tries $tries): float => $tries->mean, $this->tries));
+        return $this->treads[\count($this->treads) - 1] ?? null;
+    }
+
+    /** Tries of one turn over all treads; none where nothing is played. */
+    public function tries(): ?Tries
+    {
+        return [] === $this->treads
+            ? null
+            : Tries::sum(array_map(static fn (Tread $tread): Tries => $tread->tries(), $this->treads));
+    }
+
+    /** Coins that are earned on all treads. */
+    public function coins(): int
+    {
+        return array_sum(array_map(static fn (Tread $tread): int => $tread->coins, $this->treads));
     }
 }

@@ -26,7 +26,7 @@ final class Rooms
         'Sound' => ['Score', 'Form', 'Chunk'],
         'Difficulty' => ['Score', 'Form', 'LeftHand', 'RightHand', 'Hands', 'Chunk'],
         'Method' => ['Score', 'Form', 'Chunk', 'Difficulty'],
-        'Sequence' => ['Score', 'Memory', 'Form', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Standing'],
+        'Sequence' => ['Score', 'Memory', 'Form', 'LeftHand', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Standing'],
         'Skill' => ['Score', 'LeftHand', 'Hands', 'Chunk', 'Standing'],
         'Log' => ['Score', 'Chunk', 'Method', 'Stair', 'Standing', 'Sequence'],
         'Format' => ['Score', 'Sound', 'Format\Abc', 'Format\Midi', 'Format\MusicXml'],

@@ -11,6 +11,7 @@ use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
 use PHPUnit\Framework\TestCase;
 
@@ -69,7 +70,7 @@ final class LessonEndTest extends TestCase
      */
     private function end(array $walks, array $corrections = []): LessonEnd
     {
-        $learn = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), CoinRule::standard());
+        $learn = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), CoinRule::of(GoingOn::InARow, below: 3));
         $steps = [
             new TaughtStep('1', new Step(StepPurpose::HoldCheck, null, CoinRule::standard())),
             new TaughtStep('2', $learn, 7),

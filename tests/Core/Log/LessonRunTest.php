@@ -27,7 +27,7 @@ final class LessonRunTest extends TestCase
 {
     private static function step(?CoinRule $rule = null, int $start = 0, int $chunk = 7, ?Rung $rung = null): TaughtStep
     {
-        $step = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), $rule ?? CoinRule::standard(), $rung);
+        $step = new Step(StepPurpose::Learn, Stair::ofTreads([60, 66, 72]), $rule ?? CoinRule::of(GoingOn::InARow, below: 3), $rung);
 
         return new TaughtStep('step', $step, $chunk, 0, $start);
     }
@@ -69,7 +69,7 @@ final class LessonRunTest extends TestCase
         yield 'all' => [null, 0, 'bccccccccc', 2, 72, true];
         yield 'from a higher tread' => [null, 1, 'bccc', 2, 66, false];
         yield 'skipped upward reaches nothing' => [null, 0, 'bcu', 1, 0, false];
-        yield 'the teacher decides' => [CoinRule::of(GoingOn::Teacher), 0, 'bccu', 1, 60, false];
+        yield 'the teacher decides' => [CoinRule::of(GoingOn::Teacher, below: 3), 0, 'bccu', 1, 60, false];
         yield 'said done' => [null, 0, 'bcx', 0, 0, true];
         yield 'said done, and afterwards not' => [null, 0, 'bcxn', 0, 0, false];
         yield 'climbed, and afterwards not done: the last tread is still to be earned' => [null, 0, 'bcccccccccn', 2, 66, false];

@@ -7,8 +7,14 @@ namespace CoinStair\Core\Tests\Log;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\Others;
 use CoinStair\Core\Sequence\Step;
+use CoinStair\Core\Sequence\Version;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Sequence\WarmUpKind;
+use CoinStair\Core\Sequence\Who;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
@@ -19,11 +25,25 @@ final class TaughtStepTest extends TestCase
     public function testWhatALessonKeepsIsReadAsItWasWritten(): void
     {
         $rule = CoinRule::of(GoingOn::InAll, 4, 3);
-        $step = new Step(StepPurpose::Learn, Stair::ofTreads([60, 72]), $rule, Rung::LongStop, Mode::Pluck, 2, 'low 2', 'B/ B/');
-        $taught = new TaughtStep('5', $step, 12, 9, 1, 96, 190.5, true);
+        $step = new Step(
+            StepPurpose::Learn,
+            Stair::ofTreads([60, 72]),
+            $rule,
+            Rung::LongStop,
+            Mode::Pluck,
+            2,
+            'low 2',
+            'B/ B/',
+            Who::only([Instrument::Viola], Others::FingerAlong),
+            [Mode::Say, Mode::Pluck],
+            WarmUp::of(WarmUpKind::Hand, 'D'),
+            Version::Half,
+            Version::Repeats,
+        );
+        $taught = new TaughtStep('5', $step, 12, 9, 1, 96, 190.5, true, true, true);
         self::assertEquals($taught, TaughtStep::parse($taught->stored()));
-        $rest = new TaughtStep('6', new Step(StepPurpose::Rest, null, CoinRule::standard()));
-        self::assertEquals($rest, TaughtStep::parse($rest->stored()));
+        $break = new TaughtStep('6', new Step(StepPurpose::Break, null, CoinRule::standard(), who: Who::all()));
+        self::assertEquals($break, TaughtStep::parse($break->stored()));
     }
 
     public function testARowOfLongAgoHasNoMoreThanWasKeptThen(): void
@@ -44,6 +64,8 @@ final class TaughtStepTest extends TestCase
             'doneBefore' => false,
         ]);
         self::assertSame([72, '12', null, ''], [$taught->goal(), $taught->matter()->key(), $taught->step->rung, $taught->step->figure]);
+        self::assertSame([3, 3], [$taught->step->rule->below, $taught->step->rule->top], 'every tread asked for the same');
+        self::assertSame([StepPurpose::Break, StepPurpose::HoldCheck], [StepPurpose::kept('rest'), StepPurpose::kept('hold-check')]);
     }
 
     public function testARungOnOpenStringsIsAMatterOfItsOwn(): void

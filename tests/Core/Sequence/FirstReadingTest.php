@@ -6,19 +6,13 @@ namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
-use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\ReadingLimit;
 use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Method\Method;
-use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Sequence\FirstReading;
-use CoinStair\Core\Sequence\PlannedStep;
-use CoinStair\Core\Sequence\Proposal;
-use CoinStair\Core\Stair\CoinRule;
-use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -47,7 +41,7 @@ final class FirstReadingTest extends TestCase
     public function testACoinHalvesWhatIsLackingInAllMeasuresThatAreTheSame(): void
     {
         $piece = Tunes::abc('DEFG|A2F2|DEFG|z4|');
-        $reading = new FirstReading(Likeness::of($piece), ReadingLimit::of(2, 96));
+        $reading = new FirstReading($piece, Likeness::of($piece), ReadingLimit::of(2, 96));
         self::assertSame(1.0, $reading->lack($this->chunk($piece, 0, 4)));
         $reading->clean($this->chunk($piece, 0, 1), 1);
         self::assertSame(0.5, $reading->lack($this->chunk($piece, 2, 3)));
@@ -67,28 +61,22 @@ final class FirstReadingTest extends TestCase
         self::assertEqualsWithDelta(67.2, $comfort->lesser(), 1e-6);
         self::assertEqualsWithDelta(96.0, $comfort->afterCoins(1)->lesser(), 1e-6);
         self::assertEqualsWithDelta(110.4, $comfort->afterCoins(2)->lesser(), 1e-6);
-        self::assertLessThan(Comfort::of(120, 96)->chance(96), $comfort->chance(96));
+        self::assertLessThan(Comfort::of(120, 96)->chance(96, 8), $comfort->chance(96, 8));
+        self::assertTrue($comfort->isHeldByReading());
         $slow = Comfort::of(50, 96)->limited(ReadingLimit::of(2, 96), 1.0);
         self::assertSame(50.0, $slow->lesser());
     }
 
-    public function testANewLineStartsWhereItCanBeReadAndThenWhereTheHandsAre(): void
+    public function testTheTwoNotesOfASpotAreNotAllOfTheirMeasure(): void
     {
-        $piece = Tunes::abc('DFAd|EGBe|FAdf|GBeg|AFED|BGFE|cAGF|dBAG|');
-        $order = TeachingOrder::reckon(Method::Forward, ChunkTree::of($piece, $likeness = Likeness::of($piece)));
-        $reckon = static fn (?FirstReading $reading): array => array_map(
-            static fn (PlannedStep $planned): array => $planned->step->stair->treads ?? [],
-            Proposal::reckon(
-                $order,
-                static fn (): Comfort => Comfort::of(120, 96),
-                96,
-                CoinRule::standard(),
-                Growth::equalRatio(),
-                $reading,
-            ),
-        );
-        self::assertSame([[96], [96], [96], [96]], $reckon(null));
-        self::assertSame([[66, 96], [66, 96], [96], [96]], $reckon(new FirstReading($likeness, ReadingLimit::of(2, 96))));
+        $piece = Tunes::abc('DEFG|A2F2|DEFG|z4|');
+        $reading = new FirstReading($piece, Likeness::of($piece), ReadingLimit::of(2, 96));
+        $spot = Chunk::of($piece, ChunkKind::Spot, Place::of(0, Ticks::PER_QUARTER), Place::of(0, 2 * Ticks::PER_QUARTER));
+        $reading->clean($spot, 4);
+        self::assertEqualsWithDelta(0.5, $reading->lack($this->chunk($piece, 0, 1)), 1e-9, 'four coins on a quarter of it');
+        $most = Chunk::of($piece, ChunkKind::Measure, Place::of(1), Place::of(1, 3 * Ticks::PER_QUARTER));
+        $reading->clean($most, 1);
+        self::assertSame(0.5, $reading->lack($this->chunk($piece, 1, 2)), 'what leads into the next measure is not missed');
     }
 
     private function chunk(Piece $piece, int $from, int $to): Chunk

@@ -16,9 +16,13 @@ use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Sequence\Aim;
 use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\LessonStep;
 use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Sequence\SlowGroup;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
@@ -75,6 +79,13 @@ final class PieceForClassTest extends TestCase
             self::policies(growth: Growth::fixed(4)),
             self::policies(minutes: 40),
             self::policies(level: 2),
+            self::policies()->teaching(FirstContact::Bow, SlowGroup::Apart),
+            self::policies()->teaching(FirstContact::New, SlowGroup::Wait),
+            self::policies()->teaching(FirstContact::New, SlowGroup::Apart, ['bass' => 2]),
+            self::policies()->teaching(FirstContact::New, SlowGroup::Apart, [], false),
+            self::policies(rule: CoinRule::of(GoingOn::InARow, 3, below: 2)),
+            self::policies(growth: Growth::likely()),
+            self::policies(growth: Growth::likely()->onEvery()),
         ]);
         self::assertCount(\count($keys), array_unique($keys));
         self::assertSame(27 * 60.0, self::policies()->seconds);
@@ -111,9 +122,9 @@ final class PieceForClassTest extends TestCase
         );
         $piece = $of();
         self::assertSame([], $memory->made, 'nothing before it is asked for');
-        CutPlan::of($piece, Method::Forward)->seconds();
-        CutPlan::of($piece, Method::SpotFirst)->seconds();
-        CutPlan::of($of(), Method::FindIt)->seconds();
+        CutPlan::of($piece, Method::Forward)->plan();
+        CutPlan::of($piece, Method::SpotFirst)->plan();
+        CutPlan::of($of(), Method::FindIt)->plan();
         self::assertSame(['counting', 'difficulty', 'hands', 'hands', 'hands', 'hands'], $memory->made);
     }
 
@@ -133,19 +144,20 @@ final class PieceForClassTest extends TestCase
         $piece = Tunes::abc(self::TUNE, '4/4', 'D');
         $own = [7 => Chunk::of($piece, ChunkKind::Phrase, Place::of(0), Place::of(3))];
         $plan = CutPlan::of($this->for($piece, 84), Method::Forward, $own);
-        self::assertSame('0.0-3.0', $plan->steps()[0]->chunk->edges());
+        $order = $plan->order();
+        self::assertSame('0.0-3.0', $order[0]->chunk->edges());
         self::assertNotContains('0.0-3.0', array_map(static fn (Chunk $chunk): string => $chunk->edges(), $plan->proposed()));
-        self::assertSame(StepPurpose::Run, $plan->steps()[\count($plan->steps()) - 1]->step->purpose);
-        self::assertCount(\count($plan->steps()), $plan->times());
-        self::assertGreaterThan(60, $plan->seconds());
+        self::assertSame(StepPurpose::Run, $order[\count($order) - 1]->as);
+        self::assertGreaterThan(60, $plan->plan()->seconds());
     }
 
     public function testATypedComfortTempoHoldsForEveryChunk(): void
     {
-        $piece = Tunes::abc(self::TUNE, '4/4', 'D');
-        $plan = CutPlan::of($this->for($piece, 84), Method::Forward, goal: 96, comfort: 60.0);
-        self::assertSame(60.0, $plan->comfort(Chunk::whole($piece))->tempo);
-        self::assertSame(96, $plan->goal);
+        $piece = $this->for(Tunes::abc(self::TUNE, '4/4', 'D'), 84);
+        $plan = CutPlan::of($piece, Method::Forward, aim: new Aim(96, Instrument::strings(), comfort: 60.0));
+        $first = array_values(array_filter($plan->plan()->steps(), static fn (LessonStep $one): bool => null !== $one->chunk))[0];
+        self::assertSame(['violin' => 60.0, 'viola' => 60.0, 'cello' => 60.0, 'bass' => 60.0], $first->comfort);
+        self::assertSame([96, false, []], [$plan->plan()->goal, $first->reading, $plan->groups()->apart]);
     }
 
     private function for(Piece $piece, int $goal): PieceForClass

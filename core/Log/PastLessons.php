@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Log;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Standing\PastLesson;
+use CoinStair\Core\Standing\Touch;
+
+/** What the logs of a class's lessons on a piece say of what was practised: from it the next lesson is made (handbook 6). */
+final class PastLessons
+{
+    /**
+     * @param iterable<TaughtLesson> $lessons in any order
+     * @param array<int, Chunk>      $chunks  of the piece, by id
+     *
+     * @return list<PastLesson> by day; those in which nothing was begun are left out
+     */
+    public static function of(iterable $lessons, array $chunks): array
+    {
+        $sorted = [...$lessons];
+        usort($sorted, static fn (TaughtLesson $a, TaughtLesson $b): int => [$a->day, $a->id] <=> [$b->day, $b->id]);
+        $past = [];
+        foreach ($sorted as $lesson) {
+            $touches = $opened = [];
+            $results = LessonRun::results($lesson->steps, $lesson->entries);
+            $begun = self::begun($lesson->entries);
+            foreach ($lesson->steps as $step) {
+                $result = $results[$step->id] ?? null;
+                $chunk = $chunks[$step->chunk] ?? null;
+                if (isset($begun[$step->id]) && (null === $result || (!$step->step->practises() && $result->done))) {
+                    $opened[] = $step->id;
+                }
+                if (null !== $result && null !== $chunk && $result->begun && $step->step->practises()) {
+                    $touches[] = self::touch($step, $result, $chunk);
+                }
+            }
+            if ([] !== $touches || [] !== $opened) {
+                $past[] = new PastLesson($lesson->id, $lesson->day, $touches, $opened);
+            }
+        }
+
+        return $past;
+    }
+
+    private static function touch(TaughtStep $step, StepResult $result, Chunk $chunk): Touch
+    {
+        $treads = $step->step->stair->treads ?? [];
+
+        return new Touch(
+            $step->id,
+            $chunk,
+            $result->coins,
+            $result->reached,
+            $treads[$result->tread] ?? 0,
+            $treads,
+            $step->step->purpose->isLearned(),
+            StepPurpose::Find === $step->step->purpose && $result->coins > 0,
+            $step->step->who()->instruments,
+            $result->done && !$step->isCut,
+        );
+    }
+
+    /**
+     * @param list<LogEntry> $entries
+     *
+     * @return array<string, true> ids of steps of which the log says anything
+     */
+    private static function begun(array $entries): array
+    {
+        $begun = [];
+        foreach (LogEntry::inOrder($entries) as $entry) {
+            $begun[$entry->step] = true;
+        }
+
+        return $begun;
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Report;
+
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\LessonStep;
+use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\PlannedLesson;
+use CoinStair\Core\Sequence\Tread;
+
+/**
+ * What piece:plan tells: the sequence over lessons for a class of a year.
+ *
+ * @phpstan-type PlaceRow array{position: int, offset: string}
+ * @phpstan-type StepRow array{
+ *     what: string, chunk: array{from: PlaceRow, to: PlaceRow}|null, who: list<string>, others: string, rounds: list<string>,
+ *     treads: list<int>, coins: list<int>, tries: array{mean: float, low: int, high: int}, seconds: float, top: int, prompt: string,
+ *     warmUp: string, comfort: array<string, float>, chances: list<float>, why: list<string>,
+ * }
+ * @phpstan-type Plan array{
+ *     method: string, level: int, goal: int, minutes: int, lessons: list<array{seconds: float, steps: list<StepRow>}>,
+ *     reaches: int, short: list<array{instrument: string, reason: string}>, seconds: float,
+ * }
+ */
+final class PlanReport
+{
+    /** @return Plan */
+    public static function tell(CutPlan $plan): array
+    {
+        $sequence = $plan->plan();
+        $short = [];
+        foreach ($sequence->groups->slow as $name => [$hardest, $others]) {
+            $short[] = [
+                'instrument' => $name,
+                'reason' => \sprintf('%s Comfortable at %d, the others at %d.', $hardest->move->reason->text(), $hardest->tempo(), $others),
+            ];
+        }
+        if (!$sequence->isAtGoal() && null !== $sequence->holds && !isset($sequence->groups->slow[$sequence->holds->instrument->value])) {
+            $short[] = [
+                'instrument' => $sequence->holds->instrument->value,
+                'reason' => \sprintf('%s Comfortable at %d.', $sequence->holds->move->reason->text(), $sequence->holds->tempo()),
+            ];
+        }
+
+        return [
+            'method' => $plan->method->value,
+            'level' => $plan->of->policies->year(),
+            'goal' => $sequence->goal,
+            'minutes' => (int) round($plan->of->policies->seconds / 60),
+            'lessons' => array_map(
+                static fn (PlannedLesson $lesson): array => [
+                    'seconds' => round($lesson->seconds(), 1),
+                    'steps' => array_map(static fn (LessonStep $step): array => self::step($plan, $step), $lesson->steps),
+                ],
+                $sequence->lessons,
+            ),
+            'reaches' => $sequence->reaches,
+            'short' => $short,
+            'seconds' => round($sequence->seconds(), 1),
+        ];
+    }
+
+    /** @return StepRow */
+    private static function step(CutPlan $plan, LessonStep $lesson): array
+    {
+        $step = $lesson->step;
+        $who = $step->who();
+        $isRung = StepPurpose::Learn === $step->purpose && null !== $step->rung;
+        $tries = $lesson->time->tries();
+
+        return [
+            'what' => $isRung ? 'rung' : $step->purpose->value,
+            'chunk' => null === $lesson->chunk
+                ? null
+                : ['from' => self::place($lesson->chunk->from), 'to' => self::place($lesson->chunk->to)],
+            'who' => array_column([] === $who->instruments ? $plan->aim->instruments : $who->instruments, 'value'),
+            'others' => $who->others->value,
+            'rounds' => array_map(static fn (Mode $mode): string => $mode->value, $step->rounds),
+            'treads' => $lesson->time->tempos(),
+            'coins' => array_map(static fn (Tread $tread): int => $tread->coins, $lesson->time->treads),
+            'tries' => ['mean' => round($tries->mean ?? 0.0, 2), 'low' => $tries?->low() ?? 0, 'high' => $tries?->high() ?? 0],
+            'seconds' => round($lesson->time->seconds(), 1),
+            'top' => $lesson->top(),
+            'prompt' => '' === $step->prompt ? $lesson->says?->text() ?? '' : $step->prompt,
+            'warmUp' => $step->warmUp?->code() ?? '',
+            'comfort' => array_map(static fn (float $tempo): float => round($tempo, 1), $lesson->comfort),
+            'chances' => array_map(static fn (Tread $tread): float => round($tread->chance, 3), $lesson->time->treads),
+            'why' => PlanReasons::of($plan, $lesson),
+        ];
+    }
+
+    /** @return PlaceRow */
+    private static function place(Place $place): array
+    {
+        return ['position' => $place->position, 'offset' => Ticks::quarters($place->offset)];
+    }
+}

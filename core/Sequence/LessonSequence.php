@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Sequence;
+
+use CoinStair\Core\Difficulty\Hardest;
+
+/** What a class does with a piece over as many lessons as it takes, from where its log says that it stands (handbook 6). */
+final readonly class LessonSequence
+{
+    /**
+     * @param list<PlannedLesson> $lessons that are to come
+     * @param int                 $goal    beats a minute
+     * @param int                 $reaches beats a minute of the fastest run of the whole, or at which it would go now
+     * @param Groups              $groups  who plays together, who apart
+     * @param Hardest|null        $holds   the move that holds the whole back where the goal stays out of reach
+     * @param int                 $taught  lessons that were taught before
+     */
+    public function __construct(
+        public array $lessons,
+        public int $goal,
+        public int $reaches,
+        public Groups $groups,
+        public ?Hardest $holds,
+        public int $taught = 0,
+    ) {
+    }
+
+    /** The whole is at the goal at its end. */
+    public function isAtGoal(): bool
+    {
+        return $this->reaches >= $this->goal;
+    }
+
+    /** The lesson that comes next; none where nothing is left to be taught. */
+    public function next(): ?PlannedLesson
+    {
+        return $this->lessons[0] ?? null;
+    }
+
+    /** @throws \OutOfBoundsException if it has no lesson of this number */
+    public function numbered(int $number): PlannedLesson
+    {
+        foreach ($this->lessons as $lesson) {
+            if ($lesson->number === $number) {
+                return $lesson;
+            }
+        }
+        throw new \OutOfBoundsException(\sprintf('No lesson %d is planned.', $number));
+    }
+
+    public function seconds(): float
+    {
+        return array_sum(array_map(static fn (PlannedLesson $lesson): float => $lesson->seconds(), $this->lessons));
+    }
+
+    /** Seconds of the longest step. */
+    public function longest(): float
+    {
+        return max([0.0, ...array_map(static fn (PlannedLesson $lesson): float => $lesson->longest(), $this->lessons)]);
+    }
+
+    /** @return list<LessonStep> of all lessons */
+    public function steps(): array
+    {
+        return array_merge([], ...array_map(static fn (PlannedLesson $lesson): array => $lesson->steps, $this->lessons));
+    }
+}
