@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Command;
+
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Report\PlanReport;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Sequence\Aim;
+use CoinStair\Core\Sequence\ClassPolicies;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Sequence\SlowGroup;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\Growth;
+use CoinStair\Core\Standing\Standing;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/**
+ * @phpstan-import-type StepRow from PlanReport
+ * @phpstan-import-type Plan from PlanReport
+ */
+#[AsCommand('piece:plan', 'Tells the lessons in which a class of a year learns a piece: steps, stairs, tries, minutes')]
+final class PiecePlanCommand extends Command
+{
+    private const MINUTES = [5, 180];
+    private const LESSONS = [1, 40];
+
+    protected function configure(): void
+    {
+        HandOptions::add($this, 'beats a minute for which the hands are reckoned; the goal if not given');
+        $value = InputOption::VALUE_REQUIRED;
+        ScoreFileInput::addTo($this)
+            ->addOption('method', null, $value, implode(', ', array_column(Method::cases(), 'value')), Method::Forward->value)
+            ->addOption('instruments', null, $value, 'of the class, with commas; all if not given')
+            ->addOption('goal', null, $value, 'in beats a minute; that of the file, or the tempo, if not given')
+            ->addOption('minutes', null, $value, 'of a lesson in which something can be taught', '27')
+            ->addOption('lessons', null, $value, 'after which the goal counts as out of reach', (string) Aim::LESSONS)
+            ->addOption('slow', null, $value, 'a group that holds the rest back: apart, ease or wait', SlowGroup::Apart->value)
+            ->addOption('contact', null, $value, 'what is new is met by: new, bow, pluck or say', FirstContact::New->value)
+            ->addOption('explain', null, InputOption::VALUE_NONE, 'for each number the formula with its values')
+            ->addOption('format', null, $value, 'text or json', 'text');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        /** @var array{method: string, minutes: string, lessons: string, slow: string, contact: string, instruments?: string} $options */
+        $options = $input->getOptions();
+        $method = Method::tryFrom($options['method']);
+        $instruments = self::instruments($options['instruments'] ?? null);
+        $slow = SlowGroup::tryFrom($options['slow']);
+        $contact = FirstContact::tryFrom($options['contact']);
+        $hands = HandOptions::read($input);
+        $minutes = self::within($options['minutes'], self::MINUTES);
+        $lessons = self::within($options['lessons'], self::LESSONS);
+        $format = $input->getOption('format');
+        $understood = null !== $method && null !== $instruments && null !== $slow && null !== $contact && null !== $hands;
+        if (!$understood || null === $minutes || null === $lessons || !\in_array($format, ['text', 'json'], true)) {
+            return CommandOutput::notUnderstood($this, $output);
+        }
+        /** @var string $file */
+        $file = $input->getArgument('file');
+        $read = ScoreFileInput::read($file, $output, $input);
+        if (null === $read) {
+            return Command::FAILURE;
+        }
+        $goal = self::goal($input, $read->piece, $hands);
+        if (null === $goal) {
+            return CommandOutput::notUnderstood($this, $output);
+        }
+        $aim = new Aim($goal, $instruments, $slow, $contact, lessons: $lessons);
+        $plan = CutPlan::of(self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal), $method, [], $instruments, $aim);
+        $report = PlanReport::tell($plan);
+        if ('json' === $format) {
+            CommandOutput::json($report, $output);
+        } else {
+            $this->text($report, MeasureNumbers::of($read->piece)->all(), true === $input->getOption('explain'), $output);
+        }
+
+        return Command::SUCCESS;
+    }
+
+    /** @param non-empty-list<Instrument> $instruments */
+    private static function forYear(Piece $piece, HandPolicies $hands, array $instruments, int $minutes, int $goal): PieceForClass
+    {
+        $policies = ClassPolicies::of($hands, $instruments, CoinRule::standard(), Growth::likely(), $minutes, 0);
+
+        return PieceForClass::of($piece, $policies, Standing::unknown(), $goal);
+    }
+
+    /** None if it is no tempo. */
+    private static function goal(InputInterface $input, Piece $piece, HandOptions $hands): ?int
+    {
+        /** @var string|null $typed */
+        $typed = $input->getOption('goal');
+        if (null === $typed) {
+            return $piece->goalTempo ?? $hands->tempo;
+        }
+
+        return self::within($typed, [30, 300]);
+    }
+
+    /**
+     * @param array{int, int} $bounds
+     *
+     * @return int|null none if it is no whole number between them
+     */
+    private static function within(string $typed, array $bounds): ?int
+    {
+        $number = HandOptions::number($typed);
+
+        return $number >= $bounds[0] && $number <= $bounds[1] ? $number : null;
+    }
+
+    /** @return non-empty-list<Instrument>|null none if one is not known */
+    private static function instruments(?string $names): ?array
+    {
+        $instruments = [];
+        foreach (null === $names ? [] : array_unique(explode(',', $names)) as $name) {
+            $instrument = Instrument::tryFrom(trim($name));
+            if (null === $instrument || Instrument::Other === $instrument) {
+                return null;
+            }
+            $instruments[] = $instrument;
+        }
+
+        return [] === $instruments ? Instrument::strings() : $instruments;
+    }
+
+    /**
+     * @param Plan         $report
+     * @param list<string> $numbers of the measures
+     */
+    private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
+    {
+        $say = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
+        $say(\sprintf(
+            '%d %s, %d minutes; %s %d.',
+            \count($report['lessons']),
+            1 === \count($report['lessons']) ? 'lesson' : 'lessons',
+            round($report['seconds'] / 60),
+            $report['reaches'] >= $report['goal'] ? 'the whole at' : 'the goal stays out of reach, the whole at',
+            $report['reaches'],
+        ));
+        foreach ($report['short'] as $short) {
+            $say(\sprintf('%s: %s', $short['instrument'], $short['reason']));
+        }
+        foreach ($report['lessons'] as $index => $lesson) {
+            $say(\sprintf("\nLesson %d, %s", $index + 1, self::clock($lesson['seconds'])));
+            foreach ($lesson['steps'] as $step) {
+                $say(self::line($step, $numbers));
+                foreach ($explain ? $step['why'] : [] as $why) {
+                    $say('           '.$why);
+                }
+            }
+        }
+    }
+
+    /**
+     * @param StepRow      $step
+     * @param list<string> $numbers
+     */
+    private static function line(array $step, array $numbers): string
+    {
+        $place = static function (array $place) use ($numbers): string {
+            /** @var array{position: int, offset: string} $place */
+            return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
+        };
+        $treads = array_map(
+            static fn (int $tempo, int $coins): string => $tempo.' × '.$coins,
+            $step['treads'],
+            $step['coins'],
+        );
+
+        return rtrim(\sprintf(
+            '%5s %-8s %-20s %-42s %s',
+            self::clock($step['seconds']),
+            $step['what'],
+            null === $step['chunk'] ? $step['warmUp'] : $place($step['chunk']['from']).' up to '.$place($step['chunk']['to']),
+            implode('  ', $treads).
+                ([] === $step['treads'] ? '' : self::tries($step['what'], $step['tries'])),
+            ('none' === $step['others'] ? '' : implode(', ', $step['who']).', others '.$step['others'].'; ').
+                ([] === $step['rounds'] ? '' : implode(', ', $step['rounds']).'; ').
+                $step['prompt'],
+        ));
+    }
+
+    /**
+     * @param string                                  $what  purpose of the step: some are played a number of times, whatever comes
+     * @param array{mean: float, low: int, high: int} $tries
+     */
+    private static function tries(string $what, array $tries): string
+    {
+        if (\in_array($what, ['warm-up', 'find', 'review', 'run'], true)) {
+            return \sprintf(1 === $tries['high'] ? '  %d go' : '  %d goes', $tries['high']);
+        }
+
+        return \sprintf('  about %d tries, %d–%d', round($tries['mean']), $tries['low'], $tries['high']);
+    }
+
+    private static function clock(float $seconds): string
+    {
+        $whole = (int) round($seconds);
+
+        return \sprintf('%d:%02d', intdiv($whole, 60), $whole % 60);
+    }
+}
