@@ -13,18 +13,18 @@ final class Kernel extends BaseKernel
 {
     use MicroKernelTrait;
 
-    /** What is kept between requests was reckoned by these sources: with others it is reckoned anew. */
+    /** What is kept between requests was reckoned and drawn by these sources: with others it is made anew. */
     protected function build(ContainerBuilder $container): void
     {
         $hash = hash_init('xxh128');
-        foreach (['core', 'src'] as $folder) {
-            $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder, '/\.php$/'));
+        foreach (['core', 'src', 'templates', 'translations', 'assets'] as $folder) {
+            $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder));
             $files = new \RecursiveIteratorIterator(
                 new \RecursiveDirectoryIterator($this->getProjectDir().'/'.$folder, \FilesystemIterator::SKIP_DOTS),
             );
             $paths = [];
             foreach ($files as $file) {
-                if ($file instanceof \SplFileInfo && 'php' === $file->getExtension()) {
+                if ($file instanceof \SplFileInfo && $file->isFile()) {
                     $paths[] = $file->getPathname();
                 }
             }

@@ -33,42 +33,92 @@ function tell(message) {
     box?.scrollIntoView({ block: 'nearest' });
 }
 
-// Steps: dragged by their grips, or moved by the buttons and Alt with the arrows; either way the new order is sent.
-function sendOrder(list) {
-    const form = document.querySelector('[data-order-form]');
-    form.querySelector('[name=order]').value = [...list.children].map((item) => item.dataset.step).join(',');
+// Steps: dragged by their grips, also from lesson to lesson, or moved by the buttons and Alt with the arrows; either way it is told before
+// which step, and in which lesson, a step is wanted.
+const rowsOf = (list) => [...list.querySelectorAll(':scope > [data-step]')];
+
+let focusAfter = null;
+function sendMove(item, lesson, before) {
+    const form = document.querySelector('[data-move-form]');
+    form.elements.step.value = item.dataset.step;
+    form.elements.lesson.value = lesson;
+    form.elements.before.value = before ?? '';
+    focusAfter = item.dataset.step;
     htmx.trigger(form, 'submit');
 }
 
-let focusAfter = null;
 function move(item, by) {
-    const list = item.parentElement;
-    const other = by < 0 ? item.previousElementSibling : item.nextElementSibling;
-    if (!other) {
-        return;
+    const list = item.closest('[data-steps]');
+    const rows = rowsOf(list);
+    const at = rows.indexOf(item);
+    const before = by < 0 ? rows[at - 1] : rows[at + 2];
+    if (by < 0 ? at > 0 : at + 1 < rows.length) {
+        sendMove(item, list.dataset.steps, before?.dataset.step ?? firstAfter(list));
     }
-    list.insertBefore(item, by < 0 ? other : other.nextElementSibling);
-    focusAfter = { step: item.dataset.step, by };
-    sendOrder(list);
+}
+
+/** The first step of the lessons after a list: what is put at the end of the list stands before it. */
+function firstAfter(list) {
+    const lessons = [...document.querySelectorAll('[data-later]')];
+    return lessons
+        .slice(lessons.indexOf(list.closest('[data-later]')) + 1)
+        .map((lesson) => lesson.dataset.first)
+        .find((first) => first !== '0');
 }
 
 function startSteps() {
-    const list = document.querySelector('[data-steps]');
-    if (list && !list.dataset.ready) {
+    for (const list of document.querySelectorAll('[data-steps]:not([data-ready])')) {
         list.dataset.ready = 'yes';
         Sortable.create(list, {
+            group: 'steps',
             handle: '.grip',
+            draggable: '[data-step]',
             animation: 120,
-            onEnd: ({ oldIndex, newIndex }) => oldIndex !== newIndex && sendOrder(list),
+            onEnd: ({ item, to, from, oldIndex, newIndex }) => {
+                if (to !== from || oldIndex !== newIndex) {
+                    const rows = rowsOf(to);
+                    const next = rows[rows.indexOf(item) + 1];
+                    sendMove(item, to.dataset.steps, next?.dataset.step ?? firstAfter(to));
+                }
+            },
+        });
+    }
+    // A lesson's row takes a step that is dropped on it.
+    for (const row of document.querySelectorAll('[data-lesson]:not([data-lesson=""], [data-ready])')) {
+        row.dataset.ready = 'yes';
+        Sortable.create(row, {
+            group: { name: 'lesson-row', put: ['steps'] },
+            sort: false,
+            draggable: '.none',
+            onAdd: ({ item }) => sendMove(item, row.dataset.lesson),
         });
     }
     if (focusAfter) {
-        const item = document.querySelector(`[data-step="${focusAfter.step}"]`);
-        (
-            item?.querySelector(`[data-move="${focusAfter.by}"]:not(:disabled)`) ??
-            item?.querySelector('[data-move]:not(:disabled)')
-        )?.focus();
+        const item = document.querySelector(`[data-step="${CSS.escape(focusAfter)}"]`);
+        item?.querySelector('.step-menu summary')?.focus();
         focusAfter = null;
+    }
+}
+
+/** The notes of a warm-up, drawn when they are asked for. */
+async function showWarmUp(button) {
+    const box = document.getElementById(button.getAttribute('aria-controls'));
+    box.hidden = !box.hidden;
+    button.setAttribute('aria-expanded', String(!box.hidden));
+    if (box.hidden || box.dataset.drawn) {
+        return;
+    }
+    box.dataset.drawn = 'yes';
+    try {
+        const view = await (await fetch(button.dataset.warmUp, { headers: { Accept: 'application/json' } })).json();
+        await drawInWidth(box, view.xml, 40);
+        box.setAttribute('role', 'img');
+        box.setAttribute(
+            'aria-label',
+            view.text.map(({ number, notes }) => `${number}: ${notes.join(' · ')}`).join('; '),
+        );
+    } catch {
+        box.textContent = box.dataset.failed;
     }
 }
 
@@ -77,10 +127,25 @@ document.addEventListener('click', (event) => {
     if (button) {
         move(button.closest('[data-step]'), Number(button.dataset.move));
     }
+    const to = event.target.closest('[data-to]');
+    if (to) {
+        sendMove(to.closest('[data-step]'), to.dataset.to);
+    }
+    const warmUp = event.target.closest('[data-warm-up]');
+    if (warmUp) {
+        showWarmUp(warmUp);
+    }
+    // One menu at a time.
+    for (const menu of document.querySelectorAll('.step-menu[open]')) {
+        if (!menu.contains(event.target)) {
+            menu.open = false;
+        }
+    }
     const edit = event.target.closest('[data-edit]');
     if (edit) {
         event.preventDefault();
         const box = document.getElementById(edit.getAttribute('aria-controls'));
+        edit.closest('.step-menu')?.removeAttribute('open');
         box.hidden = !box.hidden;
         edit.setAttribute('aria-expanded', String(!box.hidden));
         if (!box.hidden) {
@@ -115,6 +180,13 @@ document.addEventListener('keydown', (event) => {
         event.preventDefault();
         move(item, event.key === 'ArrowUp' ? -1 : 1);
         return;
+    }
+    if (event.key === 'Escape') {
+        const menu = event.target.closest?.('.step-menu[open]');
+        if (menu) {
+            menu.open = false;
+            menu.querySelector('summary').focus();
+        }
     }
     if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest?.('input, textarea, select, dialog')) {
         return;
@@ -157,6 +229,15 @@ async function engrave() {
     }
 }
 
+// The lessons whose steps are shown stay so.
+document.addEventListener('htmx:configRequest', ({ detail }) => {
+    if (detail.verb === 'post') {
+        detail.parameters.set(
+            'shown',
+            [...document.querySelectorAll('[data-later][open]')].map((lesson) => lesson.dataset.later).join(),
+        );
+    }
+});
 document.addEventListener('htmx:afterSettle', startSteps);
 document.addEventListener('htmx:afterSettle', engrave);
 engrave();

@@ -9,7 +9,7 @@ import { drawStair } from './stair.js';
 import { keepLayers, layered, readLayers, turned } from './lesson/layers.js';
 import { keepLesson, Players } from './lesson/offline.js';
 import { lastOwn } from './lesson/merge.js';
-import { isDone as isDoneAfter, moves, standingAfter } from './lesson/walk.js';
+import { isDone as isDoneAfter, moves, roundAfter, standingAfter, versionOf } from './lesson/walk.js';
 
 const data = JSON.parse(document.getElementById('lesson-data').textContent);
 const words = document.querySelector('.room').dataset;
@@ -37,12 +37,28 @@ function add(kind, text = '') {
     log.add({ step: step().id, kind, tempo: standing().tempo, text });
 }
 
+const round = () => roundAfter(step(), log.of(step().id));
+
+/** A round is played once: whatever it was like, the next one follows, and after the last the stair. */
+function markRound(at) {
+    add('round', step().rounds[at].mode);
+    paintMode();
+    paint();
+    const next = round();
+    announce(next === null ? words.climb : step().rounds[next].say);
+}
+
 function mark(kind) {
     if (!step().treads.length) {
         return;
     }
     sound.stop();
     begin();
+    const at = round();
+    if (at !== null && (kind === 'coin' || kind === 'miss')) {
+        markRound(at);
+        return;
+    }
     const before = standing();
     add(kind);
     const after = standing();
@@ -58,10 +74,11 @@ function mark(kind) {
 }
 
 function takeBack() {
-    const last = lastOwn(log.of(step().id), log.device, moves);
+    const last = lastOwn(log.of(step().id), log.device, (kind) => moves(kind) || kind === 'round');
     if (last) {
         sound.stop();
         add('undo', last.id);
+        paintMode();
         paint();
         announce(words.undone);
     } else {
@@ -89,13 +106,15 @@ function startOrStop() {
     }
     begin();
     const { tread, tempo } = standing();
+    const silent = round() !== null && ['say', 'tap', 'air-bow', 'look'].includes(step().rounds[round()].mode);
     const clicks = step().twoMeasures[tread] ? chunk().clicksFast : chunk().clicks;
     sound.start({
         tempo,
         clicks,
         tones: view().tones,
         withClick: $('click').getAttribute('aria-pressed') === 'true',
-        withTune: $('tune').getAttribute('aria-pressed') === 'true',
+        // Where the class makes the tune without its instruments, it does not sound either.
+        withTune: !silent && $('tune').getAttribute('aria-pressed') === 'true',
         beats: chunk().beats,
         onBeat: showBeat,
         onNote: showNote,
@@ -147,11 +166,11 @@ async function paintStep() {
     const one = step();
     $('title').textContent = one.title;
     $('count').textContent = words.count.replace('%n%', String(index + 1)).replace('%of%', String(data.steps.length));
-    const prompt = $('prompt');
-    const mode = document.createElement('span');
-    mode.className = 'mode';
-    mode.textContent = one.treads.length ? one.mode : '';
-    prompt.replaceChildren(mode, one.prompt ? (one.treads.length ? ' · ' : '') + one.prompt : '');
+    $('who').textContent = one.who;
+    $('others').textContent = one.others;
+    $('players').hidden = !one.who && !one.others;
+    choosePart();
+    paintMode();
     const counts = one.treads.length ? Math.max(...chunk().clicks.map(([, count]) => count)) : 0;
     $('beats')
         .querySelectorAll('.beat')
@@ -170,6 +189,88 @@ async function paintStep() {
     });
     paint();
     await paintNotation();
+}
+
+/** A group's step shows the group's notation; what was chosen for the class comes back after it. */
+let chosenForClass = null;
+function choosePart() {
+    const group = step().players[0];
+    const own = group && data.parts.find(({ instrument }) => instrument === group);
+    if (own && own.id !== part) {
+        chosenForClass ??= part;
+        part = own.id;
+    } else if (!group && chosenForClass !== null) {
+        part = chosenForClass;
+        chosenForClass = null;
+    }
+    if ($('parts')) {
+        $('parts').value = part;
+    }
+}
+
+/** How it is played now: the round, or the way of the stair, with what the class is told. */
+function paintMode() {
+    const one = step();
+    const at = round();
+    const rounds = $('rounds');
+    rounds.hidden = at === null;
+    rounds.replaceChildren(
+        ...one.rounds.map(({ name }, number) => {
+            const item = document.createElement('li');
+            item.textContent = name;
+            item.className = number === at ? 'here' : number < (at ?? 0) ? 'played' : '';
+            if (number === at) {
+                item.setAttribute('aria-current', 'step');
+            }
+            return item;
+        }),
+    );
+    const prompt = $('prompt');
+    const mode = document.createElement('span');
+    mode.className = 'mode';
+    mode.textContent = at !== null ? one.rounds[at].say : one.treads.length ? one.mode : '';
+    mode.classList.toggle('round', at !== null);
+    prompt.replaceChildren(mode, one.prompt ? (mode.textContent ? ' · ' : '') + one.prompt : '');
+    $('coin').querySelector('span').textContent = at === null ? words.coinKey : words.roundKey;
+    $('miss').disabled = one.treads.length === 0 || at !== null;
+    paintVersion();
+}
+
+const group = () => data.parts.find(({ id }) => id === part)?.instrument || 'all';
+
+function paintVersion() {
+    const one = step();
+    const version = versionOf(log.of(one.id), group());
+    const line = $('version');
+    line.hidden = version === 'written';
+    line.textContent = version === 'written' ? '' : one[version];
+    $('version-key').hidden = !one.easier && !one.fuller;
+}
+
+/** Easier, fuller, as it is written: the log keeps which group played which. */
+function turnVersion() {
+    const one = step();
+    const all = ['written', ...(one.easier ? ['easier'] : []), ...(one.fuller ? ['fuller'] : [])];
+    const now = versionOf(log.of(one.id), group());
+    const next = all[(all.indexOf(now) + 1) % all.length];
+    if (next !== now) {
+        begin();
+        add('version', `${group()} ${next}`);
+        paintVersion();
+        paintNotation();
+        announce(next === 'written' ? words.written : one[next]);
+    }
+}
+
+/** What is left out of the easier half of a chunk: the notes of its second half. */
+function leftOut() {
+    const one = step();
+    if (versionOf(log.of(one.id), group()) !== 'easier' || !one.half) {
+        return [];
+    }
+    return view()
+        .tones.filter(([at]) => at >= chunk().beats / 2 - 1)
+        .map(([, , , id]) => id);
 }
 
 function paintLayers() {
@@ -243,7 +344,7 @@ async function paintNotation() {
         const picture = await drawInBox(
             stave,
             layered(view(), layers),
-            { outside: view().outside, landing: view().landing },
+            { outside: [...view().outside, ...leftOut()], landing: view().landing },
             { stale, ...(ribbon ? { more: { spacingSystem: ROOM }, room: 0.78 } : {}) },
         );
         if (ribbon && picture) {
@@ -261,7 +362,10 @@ function paint() {
     $('bpm').textContent = String(now.tempo);
     drawStair($('stair'), step(), now, words);
     document.querySelectorAll('[data-room="steps"] option').forEach((option, at) => {
-        option.textContent = (isDone(data.steps[at]) ? '✓ ' : '') + `${at + 1}. ${data.steps[at].title}`;
+        option.textContent =
+            (isDone(data.steps[at]) ? '✓ ' : '') +
+            `${at + 1}. ${data.steps[at].title}` +
+            (data.steps[at].isSpare ? ` (${words.spare})` : '');
     });
     $('steps').selectedIndex = index;
     paintSaved();
@@ -292,6 +396,11 @@ function paintTime() {
     $('lesson-left').textContent = clock(left);
     $('lesson-left').parentElement.classList.toggle('late', left < 0);
     $('step-left').textContent = clock(stepLeft);
+    const rest = document.querySelector('[data-break-clock]');
+    if (rest) {
+        rest.textContent = clock(Math.max(0, Math.ceil(stepLeft)));
+        rest.classList.toggle('over', stepLeft <= 0);
+    }
     $('step-left').parentElement.classList.toggle('late', stepLeft < 0);
 }
 
@@ -344,7 +453,9 @@ const actions = {
         const at = data.parts.findIndex((one) => one.id === part);
         part = data.parts[(at + 1) % data.parts.length].id;
         $('parts').value = part;
+        chosenForClass = null;
         sound.stop();
+        paintVersion();
         paintNotation();
     },
     fingers: () => toggleLayer('fingers'),
@@ -353,6 +464,7 @@ const actions = {
     bows: () => toggleLayer('bows'),
     ribbon: () => toggleLayer('ribbon'),
     hand: () => toggleLayer('hand'),
+    'version-key': turnVersion,
     note,
     end: finish,
     help: () => document.getElementById('keys').showModal(),
@@ -380,6 +492,7 @@ const KEYS = {
     b: 'bows',
     w: 'ribbon',
     h: 'hand',
+    v: 'version-key',
     n: 'note',
     e: 'end',
     '?': 'help',
@@ -437,7 +550,9 @@ $('steps').addEventListener('change', ({ target }) => {
 });
 $('parts')?.addEventListener('change', ({ target }) => {
     part = target.value;
+    chosenForClass = null;
     sound.stop();
+    paintVersion();
     paintNotation();
     target.blur();
 });
@@ -445,6 +560,7 @@ document.querySelectorAll('[data-room="steps"], [data-room="parts"]').forEach((f
     field.disabled = false;
 });
 log.onChange = () => {
+    paintMode();
     paint();
 };
 let resizing;

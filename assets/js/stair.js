@@ -23,8 +23,8 @@ export function drawStair(svg, step, now, words) {
             .replace('%tread%', String(now.tread + 1))
             .replace('%treads%', String(treads.length))
             .replace('%tempo%', String(now.tempo))
-            .replace('%coins%', String(now.done ? step.coins : now.coins))
-            .replace('%needed%', String(step.coins)),
+            .replace('%coins%', String(now.done ? step.coins[now.tread] : now.coins))
+            .replace('%needed%', String(step.coins[now.tread])),
     );
     const [all, height] = [Math.max(200, svg.clientWidth), Math.max(90, svg.clientHeight)];
     svg.setAttribute('viewBox', `0 0 ${all} ${height}`);
@@ -41,8 +41,9 @@ export function drawStair(svg, step, now, words) {
             make('line', { class: 'nosing', x1: x, x2: x + width, y1: y, y2: y }),
             make('text', { x: x + width / 2, y: floor - base / 2 + 8 }, String(tempo)),
         );
-        const radius = Math.min(top * 0.42, width / (2.4 * (step.coins + 0.5)));
-        const slots = climbed ? step.coins : tread === now.tread ? Math.max(step.coins, now.coins) : 0;
+        const asked = step.coins[tread];
+        const radius = Math.min(top * 0.42, width / (2.4 * (asked + 0.5)));
+        const slots = climbed ? asked : tread === now.tread ? Math.max(asked, now.coins) : 0;
         for (let coin = 0; coin < slots; coin++) {
             const cx = x + width / 2 + (coin - (slots - 1) / 2) * radius * 2.25;
             group.append(

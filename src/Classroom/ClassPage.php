@@ -13,11 +13,12 @@ final readonly class ClassPage
     public array $weekdays;
 
     /**
-     * @param list<array{id: int, title: string, goalTempo: int}> $sequences the latest first
-     * @param list<CoveredPiece>                                  $pieces    the one taught last first
-     * @param list<LogRow>                                        $log       of lessons, the latest first
-     * @param int                                                 $page      of the log
-     * @param bool                                                $more      the log has another page
+     * @param list<array{id: int, title: string, goalTempo: int, pieces: list<int>}> $sequences the latest first
+     * @param list<CoveredPiece>                                                     $pieces    the one taught last first
+     * @param list<LogRow>                                                           $log       of lessons, the latest first
+     * @param int                                                                    $page      of the log
+     * @param bool                                                                   $more      the log has another page
+     * @param list<string>                                                           $books     of which a row of short pieces can be made
      */
     public function __construct(
         public SchoolClass $class,
@@ -26,6 +27,7 @@ final readonly class ClassPage
         public array $log,
         public int $page,
         public bool $more,
+        public array $books,
     ) {
         $this->weekdays = ClassType::WEEKDAYS;
     }

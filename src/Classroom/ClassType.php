@@ -8,10 +8,13 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\SlowGroup;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Stair\GrowthKind;
 use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\CheckboxType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\EnumType;
 use Symfony\Component\Form\Extension\Core\Type\IntegerType;
@@ -57,7 +60,11 @@ final class ClassType extends AbstractType
                 'class' => GoingOn::class,
                 'choice_label' => static fn (GoingOn $rule): string => 'going-on.'.$rule->value,
             ])
-            ->add('coins', IntegerType::class, ['label' => 'Coins (or goes) on each tread', 'attr' => ['min' => 1, 'max' => 10]])
+            ->add('coinsBelow', IntegerType::class, [
+                'label' => 'Coins (or goes) on a tread below the top',
+                'attr' => ['min' => 1, 'max' => 10],
+            ])
+            ->add('coins', IntegerType::class, ['label' => 'Coins (or goes) on the top', 'attr' => ['min' => 1, 'max' => 10]])
             ->add('missesDown', IntegerType::class, [
                 'label' => 'Misses running that send down one tread (0 never)',
                 'attr' => ['min' => 0, 'max' => 10],
@@ -70,6 +77,23 @@ final class ClassType extends AbstractType
                 'data' => $growth->kind,
                 'choice_label' => static fn (GrowthKind $kind): string => 'growth.'.$kind->value,
             ])
+            ->add('everyTempo', CheckboxType::class, [
+                'label' => 'Treads on every tempo, not on metronome marks alone',
+                'mapped' => false,
+                'required' => false,
+                'data' => $growth->onEvery,
+            ])
+            ->add('slow', EnumType::class, [
+                'label' => 'A group that holds the rest back',
+                'class' => SlowGroup::class,
+                'choice_label' => static fn (SlowGroup $slow): string => 'slow.'.$slow->value,
+            ])
+            ->add('contact', EnumType::class, [
+                'label' => 'First contact',
+                'class' => FirstContact::class,
+                'choice_label' => static fn (FirstContact $contact): string => 'contact.'.$contact->value,
+            ])
+            ->add('holdCheck', CheckboxType::class, ['label' => 'Each lesson opens with a hold check', 'required' => false])
             ->add('growthValues', TextType::class, [
                 'label' => 'Beats a minute, list of percents, or number of treads',
                 'mapped' => false,
@@ -130,8 +154,9 @@ final class ClassType extends AbstractType
         $kind = $form->get('growthKind')->getData();
         $values = $form->get('growthValues')->getData();
         try {
+            $growth = Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''));
             $class->setGrowth(
-                Growth::parse(($kind instanceof GrowthKind ? $kind->value : '').':'.(\is_string($values) ? $values : ''))->text(),
+                (true === $form->get('everyTempo')->getData() ? $growth->onEvery() : $growth)->text(),
             );
         } catch (Refusal $refusal) {
             $form->get('growthValues')->addError(new FormError($this->music->notice($refusal->notice)));

@@ -10,6 +10,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Log\Coverage;
@@ -29,6 +30,7 @@ final readonly class ClassView
         private ChunkRepository $chunks,
         private LessonRepository $lessons,
         private SequenceRepository $sequences,
+        private PieceRepository $library,
         private Standings $standings,
         private MusicExtension $music,
         private Memory $memory,
@@ -47,6 +49,7 @@ final readonly class ClassView
             $this->log(\array_slice($rows, 0, self::LESSONS)),
             $page,
             \count($rows) > self::LESSONS,
+            $this->library->books(),
         );
     }
 

@@ -14,7 +14,7 @@ use App\Shared\Entity\Program;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
-use App\Shared\Reckoned\TimedSequences;
+use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
@@ -28,7 +28,7 @@ use Symfony\Component\Yaml\Yaml;
  *
  * @phpstan-type ClassData array{
  *     name: string, year: int, minutes: int, meetings: array<int, string>, players: array<string, int>, lessons: int,
- *     pieces: list<array{tune: string, goal: int, method?: string, instruments?: list<string>}>, remark?: string,
+ *     pieces: list<array{tune: string, goal: int, method?: string}>, remark?: string, row?: non-empty-list<string>,
  * }
  * @phpstan-type Scenario array{
  *     program: string, timezone: string, email: string, password: string, book: string,
@@ -45,7 +45,7 @@ final readonly class DemoData
         private CurrentProgram $current,
         private PieceImport $import,
         private SequenceBuilder $sequences,
-        private TimedSequences $timed,
+        private LessonSequences $plans,
         private LessonPlanner $planner,
         private LessonLog $log,
         private ClockInterface $clock,
@@ -120,16 +120,20 @@ final readonly class DemoData
     private function teach(SchoolClass $class, array $data, array $pieces, SimulatedClass $players): void
     {
         $days = $this->meetings($class, $data['lessons']);
+        if (isset($data['row'])) {
+            $row = $this->sequences->row($class, array_map(static fn (string $tune): Piece => $pieces[$tune], $data['row']));
+            $this->entities->flush();
+            $this->lesson($row, array_shift($days) ?? throw new \LogicException('A row needs a lesson.'), $players, '');
+        }
         foreach ($data['pieces'] as $row) {
             $sequence = $this->sequences->build(
                 $class,
                 $pieces[$row['tune']],
                 $row['goal'],
                 Method::tryFrom($row['method'] ?? '') ?? Method::Forward,
-                array_map(Instrument::from(...), $row['instruments'] ?? []),
             );
             $this->entities->flush();
-            while ([] !== $days && !$this->timed->of($sequence)->isDone()) {
+            while ([] !== $days && null !== $this->plans->of($sequence)->next()) {
                 $day = array_shift($days);
                 $this->lesson($sequence, $day, $players, [] === $days ? $data['remark'] ?? '' : '');
             }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Home;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\TimedSequences;
+use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LessonRepository;
@@ -25,7 +25,7 @@ final readonly class TodayView
         private LessonRepository $lessons,
         private SequenceRepository $sequences,
         private ChunkRepository $chunks,
-        private TimedSequences $timed,
+        private LessonSequences $plans,
         private Memory $memory,
     ) {
     }
@@ -90,9 +90,9 @@ final readonly class TodayView
                 ->with('policies', $class->policies())
                 ->with('log', $logs[$id] ?? '');
             $summary = $this->memory->remember($fingerprint, function () use ($row): SequenceSummary {
-                $sequence = $this->sequences->withSteps($row['id']);
+                $sequence = $this->sequences->withSteps($row['id']) ?? throw new \LogicException('It was found just now.');
 
-                return SequenceSummary::of($sequence, $this->timed->of($sequence));
+                return SequenceSummary::of($sequence, $this->plans->of($sequence));
             });
             $latest[$id] ??= $summary;
             if (!$summary->isDone) {

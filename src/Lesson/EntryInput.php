@@ -24,6 +24,8 @@ final readonly class EntryInput
         EntryKind::Undo,
         EntryKind::Done,
         EntryKind::Note,
+        EntryKind::Round,
+        EntryKind::Version,
     ];
 
     /**

@@ -7,6 +7,7 @@ namespace App\Lesson;
 use App\Shared\Entity\Chunk;
 use App\Shared\Repository\ChunkRepository;
 use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Sequence\WarmUp;
 
 /** The chunks of a lesson. Each stands once in its page for each rhythm in which it is played. */
 final readonly class LessonChunks
@@ -42,9 +43,30 @@ final readonly class LessonChunks
         return $figures;
     }
 
-    /** Names a chunk in its rhythm. */
+    /**
+     * @param list<TaughtStep> $steps
+     *
+     * @return array<string, WarmUp> that are played in them, by key
+     */
+    public static function warmUps(array $steps): array
+    {
+        $warmUps = [];
+        foreach ($steps as $taught) {
+            if (null !== $taught->step->warmUp) {
+                $warmUps[self::key($taught)] = $taught->step->warmUp;
+            }
+        }
+
+        return $warmUps;
+    }
+
+    /** Names a chunk in its rhythm, or a warm-up. */
     public static function key(TaughtStep $taught): string
     {
+        if (null !== $taught->step->warmUp) {
+            return 'warm-up '.$taught->step->warmUp->code();
+        }
+
         return '' === $taught->step->figure ? (string) $taught->chunk : $taught->chunk.'-'.hash('xxh32', $taught->step->figure);
     }
 }

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
-use App\Shared\Repository\ChunkRepository;
+use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\LessonEnd;
+use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\DBAL\LockMode;
@@ -27,8 +29,9 @@ final class LessonController extends AbstractController
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly LessonRepository $lessons,
-        private readonly ChunkRepository $chunks,
+        private readonly LessonChunks $chunks,
         private readonly LessonLog $log,
+        private readonly LessonSequences $plans,
     ) {
     }
 
@@ -122,12 +125,12 @@ final class LessonController extends AbstractController
     private function record(Lesson $lesson, Notice|string $problem = '', string $remark = ''): Response
     {
         $chunks = [];
-        foreach ($this->chunks->all($lesson->getPiece()) as $chunk) {
+        foreach ($this->chunks->of($lesson->steps()) as $chunk) {
             $chunks[(int) $chunk->getId()] = $chunk;
         }
         $page = new RecordPage(
             $lesson,
-            LessonEnd::of($lesson->steps(), $this->lessons->entriesOf($lesson), $lesson->getClass()->getTreadsBack()),
+            $this->endOf($lesson, $chunks),
             $chunks,
             $lesson->isOpen() ? [] : $this->lessons->afterAccepting($lesson),
             $problem,
@@ -135,5 +138,23 @@ final class LessonController extends AbstractController
         );
 
         return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
+    }
+
+    /** @param array<int, Chunk> $chunks by id */
+    private function endOf(Lesson $lesson, array $chunks): LessonEnd
+    {
+        $sequence = $lesson->getSequence();
+        $plan = null === $sequence || $sequence->isRow() || $lesson->isOpen() ? null : $this->plans->plan($sequence);
+
+        return LessonEnd::of(
+            $lesson->steps(),
+            $this->lessons->entriesOf($lesson),
+            $lesson->getClass()->getTreadsBack(),
+            null === $plan
+                ? null
+                : static fn (TaughtStep $step): int => isset($chunks[$step->chunk])
+                    ? $plan->startsAt($chunks[$step->chunk]->chunk())
+                    : $lesson->goalTempo(),
+        );
     }
 }

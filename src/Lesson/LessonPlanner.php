@@ -6,60 +6,93 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
-use App\Shared\Reckoned\TimedSequences;
+use App\Shared\Reckoned\LessonSequences;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Log\TaughtStep;
-use CoinStair\Core\Sequence\TimedStep;
+use CoinStair\Core\Sequence\LessonStep;
+use CoinStair\Core\Sequence\PlannedLesson;
 use Psr\Clock\ClockInterface;
 
-/** Begins a lesson: takes a copy of the sequence as it stands, with where the class starts on each stair. */
+/** Begins a lesson: takes a copy of what the sequence plans for it, and behind that what comes next, for a class that is quicker. */
 final readonly class LessonPlanner
 {
-    /** Steps that a lesson keeps, and of them those that lie before the first that is not done. */
-    private const STEPS = 60;
-    private const STEPS_BEFORE = 10;
+    /** Steps of the next lesson that stand behind those of this one. */
+    private const SPARE = 3;
 
-    public function __construct(private ClockInterface $clock, private TimedSequences $sequences)
-    {
-    }
-
-    /**
-     * Of a very long sequence the steps around where the class stands: more than any lesson comes to.
-     *
-     * @param list<TimedStep> $steps
-     *
-     * @return array<int, TimedStep> with the places that they have in the sequence
-     */
-    private static function near(array $steps): array
-    {
-        $first = 0;
-        while (isset($steps[$first]) && $steps[$first]->done) {
-            ++$first;
-        }
-        $from = max(0, min($first - self::STEPS_BEFORE, \count($steps) - self::STEPS));
-
-        return \array_slice($steps, $from, self::STEPS, true);
+    public function __construct(
+        private ClockInterface $clock,
+        private LessonSequences $plans,
+        private ChunkRepository $chunks,
+        private MusicExtension $music,
+    ) {
     }
 
     /** @param \DateTimeImmutable|null $now when it begins, if not in this moment */
     public function begin(Sequence $sequence, ?\DateTimeImmutable $now = null): Lesson
     {
         $now ??= $this->clock->now();
-        $rows = $sequence->steps();
-        $steps = [];
-        foreach (self::near($this->sequences->of($sequence)->steps) as $index => $timed) {
-            $steps[] = new TaughtStep(
-                (string) $rows[$index]->getId(),
-                $timed->step,
-                (int) $rows[$index]->getChunk()?->getId(),
-                (int) $rows[$index]->getLike()?->getId(),
-                $timed->startTread,
+        $plan = $this->plans->of($sequence);
+        $steps = $plan->next()->steps ?? [];
+        $spare = \array_slice(self::learned($plan->lessons[1] ?? null, $steps), 0, self::SPARE);
+        $rows = [];
+        foreach ($sequence->steps() as $row) {
+            $rows[(string) $row->getId()] = $row;
+        }
+        $ids = $this->chunkIds($sequence, [...$steps, ...$spare]);
+        $taught = [];
+        foreach ([...$steps, ...$spare] as $number => $step) {
+            $taught[] = new TaughtStep(
+                '' === $step->id ? 'p'.$number : $step->id,
+                '' === $step->step->prompt && null !== $step->says
+                    ? $step->step->told($this->music->notice($step->says))
+                    : $step->step,
+                (int) (($rows[$step->id] ?? null)?->getChunk()?->getId() ?? $ids[$step->chunk?->edges() ?? ''] ?? 0),
+                (int) ($rows[$step->id] ?? null)?->getLike()?->getId(),
+                0,
                 $sequence->getGoalTempo(),
-                $timed->time->seconds,
-                $timed->done,
+                $step->time->seconds(),
+                false,
+                $step->isCut,
+                $number >= \count($steps),
             );
         }
         $program = $sequence->getProgram() ?? throw new \LogicException('A sequence belongs to a program.');
 
-        return new Lesson($sequence, $program->today($now), $now, $steps);
+        return new Lesson($sequence, $program->today($now), $now, $taught);
+    }
+
+    /**
+     * @param list<LessonStep> $today
+     *
+     * @return list<LessonStep> steps of the order that are not taught today
+     */
+    private static function learned(?PlannedLesson $lesson, array $today): array
+    {
+        $ids = array_column($today, 'id');
+
+        return array_values(
+            array_filter(
+                $lesson->steps ?? [],
+                static fn (LessonStep $step): bool => '' !== $step->id && !\in_array($step->id, $ids, true),
+            ),
+        );
+    }
+
+    /**
+     * @param list<LessonStep> $steps
+     *
+     * @return array<string, int> id of each chunk that the lesson itself asks for, by edges
+     */
+    private function chunkIds(Sequence $sequence, array $steps): array
+    {
+        $wanted = array_map(static fn (LessonStep $step): ?Chunk => '' === $step->id ? $step->chunk : null, $steps);
+        $ids = [];
+        foreach ($this->chunks->made($sequence->getPiece(), array_values(array_filter($wanted))) as $chunk) {
+            $ids[$chunk->chunk()->edges()] = (int) $chunk->getId();
+        }
+
+        return $ids;
     }
 }

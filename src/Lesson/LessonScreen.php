@@ -4,16 +4,24 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
-use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
+use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Form\CountIn;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\TempoMarks;
+use CoinStair\Core\Sequence\LessonDraft;
+use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Sequence\Others;
 use CoinStair\Core\Sequence\Step;
+use CoinStair\Core\Sequence\Version;
+use CoinStair\Core\Sequence\Who;
+use CoinStair\Core\Sequence\WhoKind;
 use CoinStair\Core\Sound\Click;
 use CoinStair\Core\Sound\Repetition;
 use CoinStair\Core\Stair\StairMachine;
@@ -30,13 +38,14 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  *     measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>,
  * }
  * @phpstan-type StepData array{
- *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: int, states: list<list<int>>, start: int,
- *     mode: string, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
+ *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: list<int>, states: list<list<int>>, start: int,
+ *     mode: string, rounds: list<array{mode: string, name: string, say: string}>, who: string, others: string, players: list<string>,
+ *     easier: string, fuller: string, half: bool, isSpare: bool, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
  * }
  * @phpstan-type LessonData array{
- *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string}>,
+ *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string, instrument: string}>,
  *     layers: array{fingers: string, letters: string},
- *     chunks: array<array-key, ClickData>, steps: list<StepData>, entries: list<Row>, after: int, key: string, title: string,
+ *     chunks: array<array-key, ClickData>, steps: list<StepData>, upFor: float, entries: list<Row>, after: int, key: string, title: string,
  * }
  */
 final readonly class LessonScreen
@@ -50,6 +59,7 @@ final readonly class LessonScreen
         private Memory $memory,
         private LessonPlayers $players,
         private LessonChunks $chunks,
+        private PiecesForClasses $pieces,
     ) {
     }
 
@@ -61,18 +71,24 @@ final readonly class LessonScreen
      */
     public function data(Lesson $lesson, LogNews $log, string $key): array
     {
-        $piece = $lesson->getPiece()->score();
-        $chunks = $labels = [];
+        $chunks = $labels = $scores = [];
         $steps = $lesson->steps();
         $figures = LessonChunks::figures($steps);
         foreach ($this->chunks->of($steps) as $chunk) {
             $id = (int) $chunk->getId();
-            $labels[$id] = $this->music->measures($piece, $chunk->chunk());
+            $score = $chunk->getPiece()->score();
+            $scores[$id] = $score;
+            $labels[$id] = $lesson->isRow() ? $chunk->getPiece()->getTitle() : $this->music->measures($score, $chunk->chunk());
             $clicks = $this->memory->remember(
-                Fingerprint::of('clicks')->with('score', $lesson->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
-                fn (): array => $this->clicks($chunk),
+                Fingerprint::of('clicks')->with('score', $chunk->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
+                fn (): array => $this->clicks($score, $chunk->chunk()),
             );
-            $chunks += array_fill_keys(array_keys($figures[$id]), $clicks);
+            $chunks += array_fill_keys(array_keys($figures[$id] ?? []), $clicks);
+        }
+        $forClass = $this->pieces->of($lesson->getPiece(), $lesson->getClass());
+        foreach (LessonChunks::warmUps($steps) as $named => $warmUp) {
+            $music = $forClass->musicOf($warmUp);
+            $chunks[$named] = $this->clicks($music, CoreChunk::whole($music));
         }
         $policies = $lesson->getClass()->handPolicies();
 
@@ -81,7 +97,11 @@ final readonly class LessonScreen
             'startedAt' => $lesson->getStartedAt()->getTimestamp() * 1000,
             'minutes' => $lesson->getClass()->getMinutes(),
             'parts' => array_map(
-                static fn (array $player): array => ['id' => $player['id'], 'name' => $player['name']],
+                static fn (array $player): array => [
+                    'id' => $player['id'],
+                    'name' => $player['name'],
+                    'instrument' => $player['instrument'],
+                ],
                 $this->players->of($lesson),
             ),
             'layers' => [
@@ -89,7 +109,11 @@ final readonly class LessonScreen
                 'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
             ],
             'chunks' => $chunks,
-            'steps' => array_map(fn (TaughtStep $step): array => $this->step($piece, $step, $labels), $steps),
+            'steps' => array_map(
+                fn (TaughtStep $step): array => $this->step($scores[$step->chunk] ?? $lesson->getPiece()->score(), $step, $labels),
+                $steps,
+            ),
+            'upFor' => LessonDraft::upFor($lesson->getClass()->getYear()),
             'entries' => $log->entries,
             'after' => $log->after,
             'key' => $key,
@@ -114,13 +138,28 @@ final readonly class LessonScreen
             'title' => $this->title($step, $labels[$taught->chunk] ?? '', $labels[$taught->like] ?? ''),
             'chunk' => LessonChunks::key($taught),
             'treads' => $treads,
-            'coins' => $step->rule->count,
+            'coins' => array_map(static fn (int $tread): int => $step->rule->countOn($tread, \count($treads)), array_keys($treads)),
             'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
             'start' => null === $machine ? 0 : $machine->firsts[min($taught->startTread, \count($machine->firsts) - 1)],
             'mode' => $this->translator->trans('mode.'.$step->mode->value),
-            'prompt' => '' === $step->prompt && null !== $step->rung
-                ? $this->translator->trans('rung.say.'.$step->rung->value)
-                : $step->prompt,
+            'rounds' => array_map(
+                fn (Mode $mode): array => [
+                    'mode' => $mode->value,
+                    'name' => $this->translator->trans('mode.'.$mode->value),
+                    'say' => $this->translator->trans('mode.say.'.$mode->value),
+                ],
+                $step->rounds,
+            ),
+            'who' => $this->who($step->who()),
+            'others' => Others::None === $step->who()->others
+                ? ''
+                : $this->translator->trans('others.say.'.$step->who()->others->value),
+            'players' => array_column($step->who()->instruments, 'value'),
+            'easier' => Version::Written === $step->easier ? '' : $this->translator->trans('version.'.$step->easier->value),
+            'fuller' => Version::Written === $step->fuller ? '' : $this->translator->trans('version.'.$step->fuller->value),
+            'half' => Version::Half === $step->easier,
+            'isSpare' => $taught->isSpare,
+            'prompt' => $step->prompt,
             'seconds' => $taught->seconds,
             'doneBefore' => $taught->doneBefore,
             'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),
@@ -129,6 +168,9 @@ final readonly class LessonScreen
 
     private function title(Step $step, string $chunk, string $like): string
     {
+        if (null !== $step->warmUp) {
+            return $this->translator->trans('warm-up.'.$step->warmUp->kind->value, ['%about%' => $step->warmUp->told()]);
+        }
         $title = trim($this->translator->trans('purpose.'.$step->purpose->value).' '.$chunk);
 
         return $title.
@@ -136,11 +178,23 @@ final readonly class LessonScreen
             ('' === $like ? '' : ', '.$this->translator->trans('the same as %measures%', ['%measures%' => $like]));
     }
 
-    /** @return ClickData */
-    private function clicks(Chunk $chunk): array
+    private function who(Who $who): string
     {
-        $played = $chunk->chunk();
-        $piece = $chunk->getPiece()->score();
+        $players = implode(
+            ', ',
+            array_map(fn (Instrument $one): string => $this->translator->trans('players.'.$one->value), $who->instruments),
+        );
+
+        return match ($who->kind) {
+            WhoKind::All => '',
+            WhoKind::Instruments => $players,
+            default => $this->translator->trans('who.'.$who->kind->value).('' === $players ? '' : ': '.$players),
+        };
+    }
+
+    /** @return ClickData */
+    private function clicks(Piece $piece, CoreChunk $played): array
+    {
         $clicks = static fn (int $tempo): array => array_map(
             static fn (Click $click): array => [$click->at, $click->count],
             Repetition::clicks($piece, $played, $tempo),

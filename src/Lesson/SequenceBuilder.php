@@ -9,58 +9,106 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
-use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Sequence\ByHand;
 use CoinStair\Core\Sequence\CutPlan;
-use CoinStair\Core\Sequence\PlannedStep;
+use CoinStair\Core\Sequence\ShortPieces;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 
-/** Makes a class's sequence for a piece by one of the methods, over the teacher's cut where there is one. */
+/** Makes a class's sequence for a piece by one of the methods, over the cut as it is when the sequence is built. */
 final readonly class SequenceBuilder
 {
     public function __construct(
         private EntityManagerInterface $entities,
         private ChunkRepository $chunks,
-        private PiecesForClasses $pieces,
-        private MusicExtension $music,
+        private LessonSequences $plans,
         private ClockInterface $clock,
     ) {
     }
 
-    /** @param list<Instrument> $instruments that decide what is comfortable; all of the class if none are named */
-    public function build(SchoolClass $class, Piece $piece, int $goal, Method $method = Method::Forward, array $instruments = []): Sequence
+    public function build(SchoolClass $class, Piece $piece, int $goal, Method $method = Method::Forward): Sequence
     {
         $sequence = new Sequence($class, $piece, $goal, null, $this->clock->now());
         $sequence->setMethod($method);
-        $sequence->setInstruments($instruments);
-        $this->fill($sequence);
         $this->entities->persist($sequence);
+        $this->fill($sequence);
 
         return $sequence;
     }
 
-    /** Replaces the steps by those of the method. */
+    /** Replaces the steps by those of the method, over the cut that the sequence has. */
     public function fill(Sequence $sequence): void
     {
-        $sequence->clear();
-        $piece = $sequence->getPiece();
-        $planned = $this->plan($sequence, $this->chunks->cut($piece))->steps();
-        $chunks = $this->chunks->have($piece, [
-            ...array_map(static fn (PlannedStep $one): Chunk => $one->chunk, $planned),
-            ...array_values(array_filter(array_map(static fn (PlannedStep $one): ?Chunk => $one->like, $planned))),
+        if ($sequence->isRow()) {
+            return;
+        }
+        $plan = $this->plans->plan($sequence);
+        $order = $plan->order();
+        $phrases = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $plan->tree()->phrases());
+        $chunks = $this->chunks->have($sequence->getPiece(), [
+            ...$phrases,
+            ...array_map(static fn (TaughtChunk $taught): Chunk => $taught->chunk, $order),
+            ...array_values(array_filter(array_map(static fn (TaughtChunk $taught): ?Chunk => $taught->like, $order))),
         ]);
-        $sequence->add(new Step($sequence, StepPurpose::HoldCheck, null, null, $sequence->getClass()->rule()));
-        $like = \count($planned);
-        foreach ($planned as $index => $one) {
-            $sequence->add($this->row($sequence, $one, $chunks[$index], null === $one->like ? null : $chunks[$like++]));
+        $byEdges = [];
+        foreach ($chunks as $chunk) {
+            $byEdges[$chunk->chunk()->edges()] = $chunk;
+        }
+        // The cut names its chunks by their ids.
+        $this->entities->flush();
+        $sequence->setCut(
+            array_map(static fn (Chunk $phrase): int => (int) $byEdges[$phrase->edges()]->getId(), $phrases),
+        );
+        $sequence->clear();
+        foreach ($order as $taught) {
+            $sequence->add(
+                new Step(
+                    $sequence,
+                    $taught->as,
+                    $byEdges[$taught->chunk->edges()],
+                    null === $taught->like ? null : $byEdges[$taught->like->edges()],
+                    $taught->rung,
+                ),
+            );
         }
         $sequence->touch($this->clock->now());
+    }
+
+    /**
+     * A row of short pieces: one short step a piece, all plucked, then all bowed.
+     *
+     * @param non-empty-list<Piece> $pieces
+     */
+    public function row(SchoolClass $class, array $pieces): Sequence
+    {
+        $goal = max(array_map(static fn (Piece $piece): int => $piece->getGoalTempo(), $pieces));
+        $sequence = new Sequence($class, $pieces[0], $goal, null, $this->clock->now());
+        $sequence->setPieces(array_map(static fn (Piece $piece): int => (int) $piece->getId(), $pieces));
+        $this->entities->persist($sequence);
+        $chunks = array_map(fn (Piece $piece): StoredChunk => $this->chunks->have($piece, [Chunk::whole($piece->score())])[0], $pieces);
+        foreach (ShortPieces::modes() as $mode) {
+            foreach ($chunks as $chunk) {
+                $step = new Step($sequence, StepPurpose::Run, $chunk);
+                $step->setHand(new ByHand(mode: $mode));
+                $sequence->add($step);
+            }
+        }
+
+        return $sequence;
+    }
+
+    /** Cuts anew as it would be cut now, and makes the steps of that. */
+    public function takeNewerCut(Sequence $sequence): void
+    {
+        $sequence->setCut([]);
+        $this->fill($sequence);
     }
 
     /**
@@ -70,33 +118,8 @@ final readonly class SequenceBuilder
      */
     public function add(Sequence $sequence, StoredChunk $chunk, bool $byLadder): void
     {
-        foreach ($this->plan($sequence, [])->stepsOf($chunk->chunk(), $byLadder) as $one) {
-            $sequence->add($this->row($sequence, $one, $chunk));
+        foreach (CutPlan::stepsOf($chunk->chunk(), $byLadder) as $taught) {
+            $sequence->add(new Step($sequence, $taught->as, $chunk, null, $taught->rung));
         }
-    }
-
-    /** @param array<int, Chunk> $own the teacher's cut, by id */
-    private function plan(Sequence $sequence, array $own): CutPlan
-    {
-        return CutPlan::of(
-            $this->pieces->of($sequence->getPiece(), $sequence->getClass()),
-            $sequence->getMethod(),
-            $own,
-            $sequence->getInstruments(),
-            $sequence->getGoalTempo(),
-            $sequence->getComfort(),
-        );
-    }
-
-    private function row(Sequence $sequence, PlannedStep $planned, StoredChunk $chunk, ?StoredChunk $like = null): Step
-    {
-        $row = new Step($sequence, $planned->step->purpose, $chunk, $planned->step->stair, $planned->step->rule);
-        $row->setRung($planned->step->rung);
-        $row->setLike($like);
-        if (null !== $planned->spot && $row->matter()->isChunk()) {
-            $row->setPrompt(mb_substr($this->music->notice($planned->spot->reason), 0, Step::PROMPT));
-        }
-
-        return $row;
     }
 }

@@ -5,12 +5,42 @@ declare(strict_types=1);
 namespace App\Lesson;
 
 use App\Shared\Entity\Step;
-use CoinStair\Core\Sequence\TimedStep;
+use CoinStair\Core\Sequence\LessonStep;
 
-/** A step of a sequence as its page shows it: the row that can be changed, and its times. */
+/** A step of a planned lesson as the page of its sequence shows it, in words. */
 final readonly class SequenceRow
 {
-    public function __construct(public Step $step, public TimedStep $timed)
+    /**
+     * @param Step|null    $step   the row that can be changed; none for what the lesson itself asks for
+     * @param string       $title  what it is for, and where: "Learn 5–8"
+     * @param string       $who    "all", "cellos"
+     * @param string       $others what the others do; empty where all play
+     * @param list<string> $rounds
+     * @param string       $prompt what the class is told
+     * @param string       $own    the teacher's words, if it has any
+     * @param list<string> $why    sentences that say why its tempos are what they are
+     */
+    public function __construct(
+        public LessonStep $planned,
+        public ?Step $step,
+        public string $title,
+        public string $who,
+        public string $others,
+        public array $rounds,
+        public string $prompt,
+        public string $own,
+        public array $why,
+    ) {
+    }
+
+    /** @return list<array{tempo: int, coins: int}> tempos with the coins that each asks for */
+    public function treads(): array
     {
+        $treads = [];
+        foreach ($this->planned->time->treads as $tread) {
+            $treads[] = ['tempo' => $tread->tempo, 'coins' => $tread->coins];
+        }
+
+        return $treads;
     }
 }

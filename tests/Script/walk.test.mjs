@@ -1,7 +1,7 @@
 // The walk on a stair, on tables of states as the server compiles them.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { isDone, moves, standingAfter, stateAfter } from '../../assets/js/lesson/walk.js';
+import { isDone, moves, roundAfter, standingAfter, stateAfter, versionOf } from '../../assets/js/lesson/walk.js';
 
 // Two treads, two coins in a row, two misses down: tread, coins, misses, done, after a coin, a miss, up, down.
 const STATES = [
@@ -20,7 +20,7 @@ const log = (letters) =>
     [...letters].map((letter, count) => ({
         id: String(count),
         step: 's',
-        kind: { c: 'coin', m: 'miss', u: 'up', d: 'down', b: 'begin', x: 'done', n: 'note' }[letter],
+        kind: { c: 'coin', m: 'miss', u: 'up', d: 'down', b: 'begin', x: 'done', n: 'note', r: 'round' }[letter],
         tempo: 60,
         at: count,
         count,
@@ -71,4 +71,33 @@ test('only coins, misses, up and down move', () => {
         false,
         false,
     ]);
+});
+
+test('rounds come before the stair, one after the other, and not after a first coin or miss', () => {
+    const rounds = step({ rounds: ['say', 'pluck', 'bow'] });
+    for (const [letters, round] of [
+        ['', 0],
+        ['b', 0],
+        ['br', 1],
+        ['brrn', 2],
+        ['brrr', null],
+        ['brc', null],
+        ['bm', null],
+        ['bu', null],
+    ]) {
+        assert.equal(roundAfter(rounds, log(letters)), round, letters);
+    }
+    assert.equal(roundAfter(step({ rounds: [] }), []), null);
+});
+
+test('a group plays the version that was chosen for it last', () => {
+    const entries = ['bass easier', 'cello fuller', 'bass written', 'viola easier'].map((text, at) => ({
+        ...log('n')[0],
+        id: String(at),
+        kind: 'version',
+        text,
+    }));
+    const told = (/** @type {string} */ group) => versionOf(entries, group);
+    assert.deepEqual(['bass', 'cello', 'viola', 'violin'].map(told), ['written', 'fuller', 'easier', 'written']);
+    assert.equal(versionOf([], 'bass'), 'written');
 });

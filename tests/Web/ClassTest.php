@@ -11,6 +11,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Memory\Fingerprint;
@@ -22,7 +23,7 @@ final class ClassTest extends WebCase
     public function testALessonThatBeginsWhileTheLogIsReadDoesNotShiftWhatIsToldOfTheOthers(): void
     {
         $lesson = $this->lesson();
-        $this->earn($lesson, $lesson->steps()[1]);
+        $this->earn($lesson, $this->played($lesson));
         $class = $lesson->getClass();
         $sequence = $lesson->getSequence();
         self::assertNotNull($sequence);
@@ -62,6 +63,7 @@ final class ClassTest extends WebCase
             $this->service(ChunkRepository::class),
             $this->service(LessonRepository::class),
             $this->service(SequenceRepository::class),
+            $this->service(PieceRepository::class),
             $this->service(Standings::class),
             $this->service(MusicExtension::class),
             $memory,

@@ -244,6 +244,41 @@ final class FrameTest extends WebCase
         }
     }
 
+    public function testPiecePlanTellsTheLessons(): void
+    {
+        $kernel = self::$kernel ?? throw new \LogicException();
+        $plan = new CommandTester((new Application($kernel))->find('piece:plan'));
+        $tune = \dirname(__DIR__, 2).'/demo/tunes/08-kettle-on-the-hob.abc';
+        $class = ['file' => $tune, '--level' => '2', '--goal' => '96'];
+        self::assertSame(0, $plan->execute($class + ['--format' => 'json']));
+        $data = json_decode($plan->getDisplay(), true);
+        self::assertIsArray($data);
+        self::assertSame(['forward', 2, 96, 27], [$data['method'], $data['level'], $data['goal'], $data['minutes']]);
+        self::assertSame([3, 96], [\count((array) $data['lessons']), $data['reaches']]);
+        self::assertSame(0, $plan->execute($class + ['--slow' => 'wait', '--lessons' => '2']));
+        self::assertStringContainsString('2 lessons', $plan->getDisplay());
+        self::assertStringContainsString('the goal stays out of reach', $plan->getDisplay());
+        self::assertSame(0, $plan->execute($class + ['--explain' => true, '--contact' => 'say', '--instruments' => 'violin,cello']));
+        self::assertMatchesRegularExpression('/say, tap, pluck, bow;/', $plan->getDisplay());
+        self::assertMatchesRegularExpression('/\d+ ÷ [\d.]+, [\d.]+ beats: clean 0\.\d+;/', $plan->getDisplay());
+        self::assertStringNotContainsString('bass', $plan->getDisplay());
+        foreach (
+            [
+                ['--method' => 'upwards'],
+                ['--instruments' => 'violin,flute'],
+                ['--goal' => '9'],
+                ['--minutes' => '0'],
+                ['--lessons' => 'many'],
+                ['--slow' => 'off'],
+                ['--contact' => 'sing'],
+                ['--format' => 'xml'],
+            ] as $wrong
+        ) {
+            self::assertSame(2, $plan->execute($wrong + $class));
+        }
+        self::assertSame(1, $plan->execute(['file' => __FILE__]));
+    }
+
     public function testPieceChunksTellsTheCutAndTheOrderOfAMethod(): void
     {
         $kernel = self::$kernel ?? throw new \LogicException();

@@ -10,8 +10,10 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Step;
 use App\Shared\Reckoned\Standings;
 use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
@@ -263,7 +265,7 @@ final class HandsTest extends WebCase
         $lesson = $this->lesson();
         $standings = $this->service(Standings::class);
         self::assertSame([], $standings->of($lesson->getClass())->known(Instrument::Violin));
-        $this->earn($lesson, $lesson->steps()[1]);
+        $this->earn($lesson, $this->played($lesson));
         self::assertContains('D natural 0', $standings->of($lesson->getClass())->known(Instrument::Violin));
     }
 
@@ -272,12 +274,14 @@ final class HandsTest extends WebCase
         $lesson = $this->lesson();
         $sequence = $lesson->getSequence();
         self::assertNotNull($sequence);
-        $sequence->steps()[1]->setRung(Rung::OpenStrings);
+        $chunk = $sequence->steps()[0]->getChunk();
+        $sequence->clear();
+        $sequence->add(new Step($sequence, StepPurpose::Learn, $chunk, null, Rung::OpenStrings));
         $this->entities()->flush();
         $lesson = $this->service(LessonPlanner::class)->begin($sequence);
         $this->entities()->persist($lesson);
         $this->entities()->flush();
-        $this->earn($lesson, $lesson->steps()[1]);
+        $this->earn($lesson, $this->played($lesson));
         $standing = $this->service(Standings::class)->of($lesson->getClass());
         self::assertCount(1, $standing->coverage());
         self::assertSame([], $standing->known(Instrument::Violin), 'the bow alone has crossed the strings');

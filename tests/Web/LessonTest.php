@@ -10,7 +10,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use CoinStair\Core\Method\StepPurpose;
+use Symfony\Component\DomCrawler\Crawler;
 
 final class LessonTest extends WebCase
 {
@@ -22,21 +22,153 @@ final class LessonTest extends WebCase
         $this->post('/sequences', ['class' => $class->getId(), 'piece' => $this->piece()->getId(), 'goal' => 84]);
         self::assertResponseRedirects();
         $this->browser->followRedirect();
-        self::assertSelectorCount(5, '[data-step]');
+        self::assertSelectorTextContains('.lesson-row.next', 'Lesson 1');
+        self::assertSelectorTextContains('.steps-list', 'Learn 1–4');
         $sequence = $this->entities()->getRepository(Sequence::class)->findOneBy([]);
-        $step = $sequence?->steps()[1];
+        $step = $sequence?->steps()[0];
         self::assertNotNull($sequence);
         self::assertInstanceOf(Step::class, $step);
-        $this->post(
-            "/steps/{$step->getId()}",
-            ['start' => 60, 'goal' => 84, 'growth' => 'ratio', 'coins' => 3, 'version' => $sequence->getVersion()],
-            [],
-            ['HTTP_HX_REQUEST' => 'true'],
-        );
-        self::assertSame([60, 66, 76, 84], $this->entities()->find(Step::class, $step->getId())?->stair()?->treads);
-        $this->post("/steps/{$step->getId()}", ['start' => 90, 'goal' => 84, 'growth' => 'ratio'], [], ['HTTP_HX_REQUEST' => 'true']);
+        $own = ['treads' => '60, 66, 84', 'minutes' => '3:30', 'who' => 'halves', 'others' => 'count', 'prompt' => 'low 2'];
+        $this->hx("/steps/{$step->getId()}", $own + ['version' => $sequence->getVersion()]);
+        self::assertResponseIsSuccessful();
+        $row = $this->row($step);
+        $treads = $row->filter('.treads > span')->each(static fn (Crawler $tread): int => (int) $tread->text());
+        self::assertSame([60, 66, 84], $treads);
+        self::assertStringContainsString('3:30', $row->text());
+        self::assertStringContainsString('halves · others: count', $row->text());
+        self::assertStringContainsString('low 2', $row->filter('.prompt.own')->text());
+        $this->hx("/steps/{$step->getId()}", ['treads' => '90, 84']);
         self::assertResponseStatusCodeSame(422);
-        self::assertSelectorTextContains('.error', '90 to 84');
+        self::assertSelectorTextContains('.error', 'not "84"');
+        $this->hx("/steps/{$step->getId()}", ['minutes' => 'long']);
+        self::assertResponseStatusCodeSame(422);
+        $this->turn($sequence, false);
+        self::assertStringNotContainsString('low 2', $this->row($step)->text(), 'undone');
+        $this->turn($sequence, true);
+        self::assertStringContainsString('low 2', $this->row($step)->text(), 'and done again');
+    }
+
+    public function testAStepWaitsForTheNextLessonAndOneIsTakenOut(): void
+    {
+        $sequence = $this->sequence();
+        $step = $sequence->steps()[1];
+        $this->hx("/sequences/{$sequence->getId()}/move", ['step' => $step->getId(), 'lesson' => 2]);
+        self::assertSame(['2'], $this->row($step)->closest('[data-steps]')?->extract(['data-steps']));
+        self::assertNull($this->at($sequence->steps()[2], '1'), 'nor its join');
+        $before = $sequence->steps()[0]->getId();
+        $this->hx("/sequences/{$sequence->getId()}/move", ['step' => $step->getId(), 'lesson' => 1, 'before' => $before]);
+        self::assertSame(['1'], $this->row($step)->closest('[data-steps]')?->extract(['data-steps']));
+        $this->hx("/steps/{$step->getId()}/remove", []);
+        self::assertSelectorCount(0, "[data-step=\"{$step->getId()}\"]");
+        $this->turn($sequence, false);
+        self::assertSelectorCount(1, "[data-step=\"{$step->getId()}\"]");
+        $this->hx("/sequences/{$sequence->getId()}/skip", ['what' => '1 check']);
+        self::assertStringNotContainsString('Hold check', $this->browser->getCrawler()->filter('.steps-list')->first()->text());
+        self::assertSelectorTextContains('.below', 'Lesson 1: Hold check');
+        $this->hx("/sequences/{$sequence->getId()}/skip", ['what' => '1 check']);
+        self::assertStringContainsString('Hold check', $this->browser->getCrawler()->filter('.steps-list')->first()->text());
+    }
+
+    public function testTheStepsOfALaterLessonAreReadWhenTheyAreWanted(): void
+    {
+        $sequence = $this->sequence();
+        $address = "/sequences/{$sequence->getId()}";
+        $step = $sequence->steps()[1];
+        // An empty field is no place in the order.
+        $this->hx("$address/move", ['step' => $step->getId(), 'lesson' => 2, 'before' => '']);
+        self::assertNotNull($this->at($step, '2'), 'where a step was moved to is shown');
+        $this->browser->request('GET', $address);
+        self::assertSelectorCount(1, '[data-steps]');
+        self::assertSelectorExists("[data-later=\"2\"][hx-get=\"$address/lessons/2\"][data-first=\"{$step->getId()}\"]");
+        $this->browser->request('GET', "$address/lessons/2", [], [], ['HTTP_HX_REQUEST' => 'true']);
+        self::assertNotNull($this->at($step, '2'));
+        self::assertSelectorCount(0, 'html > head > title');
+        $this->browser->request('GET', "$address/lessons/2");
+        self::assertSelectorExists('[data-later="2"][open] [data-steps="2"]');
+        $this->hx("$address/aim", ['goal' => 84, 'shown' => '2,x,999999999999']);
+        self::assertNotNull($this->at($step, '2'), 'what was open stays so');
+        $this->browser->request('GET', "$address/lessons/9");
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testWordsForAChunkAreKeptForOtherClasses(): void
+    {
+        $sequence = $this->sequence();
+        $step = $sequence->steps()[0];
+        $other = $this->service(SequenceBuilder::class)->build($this->schoolClass('Lane Two'), $sequence->getPiece(), 84);
+        $this->entities()->flush();
+        $address = "/sequences/{$other->getId()}";
+        $chunk = (int) $step->getChunk()?->getId();
+        $same = array_find($other->steps(), static fn (Step $one): bool => $one->getChunk()?->getId() === $chunk) ?? self::fail();
+        $this->hx("/steps/{$step->getId()}", ['prompt' => 'thumb soft', 'turns' => '']);
+        self::assertResponseIsSuccessful();
+        $this->browser->request('GET', $address);
+        self::assertSame('thumb soft', $this->row($same)->filter('.prompt')->text());
+        $this->hx("/steps/{$same->getId()}", ['prompt' => 'thumb softer']);
+        $this->turn($other, false);
+        self::assertSame('thumb soft', $this->row($same)->filter('.prompt')->text(), 'undo gives back what was there');
+        $this->turn($sequence, false);
+        $this->browser->request('GET', $address);
+        self::assertNotSame('thumb soft', $this->row($same)->filter('.prompt')->text());
+    }
+
+    public function testASequenceKeepsItsCutAndANewerOneIsOffered(): void
+    {
+        $class = $this->schoolClass();
+        $class->setYear(1);
+        $piece = $this->piece();
+        $sequence = $this->service(SequenceBuilder::class)->build($class, $piece, 84);
+        $this->entities()->flush();
+        $address = "/sequences/{$sequence->getId()}";
+        $this->browser->request('GET', $address);
+        self::assertSelectorNotExists('.newer-cut');
+        $before = $this->titles();
+        $class->setYear(4);
+        $this->entities()->flush();
+        $this->browser->request('GET', $address);
+        self::assertSame($before, $this->titles(), 'another year moves no border');
+        self::assertSelectorTextContains('.newer-cut', 'Today it would be cut so: 1–8.');
+        $this->browser->submit($this->browser->getCrawler()->filter('.newer-cut')->form());
+        $this->browser->followRedirect();
+        self::assertContains('Learn 1–8', $this->titles());
+        self::assertSelectorNotExists('.newer-cut');
+        $this->turn($sequence, false);
+        self::assertSame($before, $this->titles());
+    }
+
+    public function testARowOfShortPiecesIsTaughtInOneGo(): void
+    {
+        $class = $this->schoolClass();
+        foreach ([8 => 'Gate', 9 => 'Lane', 11 => 'Far off'] as $number => $title) {
+            $piece = $this->service(PieceImport::class)->import("X:1\nT:$title\nM:4/4\nL:1/4\nK:D\nD2A2|A4|\n", "$title.abc");
+            $piece->setBook('Lane book');
+            $piece->setNumberInBook((string) $number);
+        }
+        $this->entities()->flush();
+        $this->post('/sequences/row', ['class' => $class->getId(), 'book' => 'Lane book', 'from' => 8, 'to' => 10]);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('h1', 'Gate + 1');
+        self::assertSame(['8 Gate, pluck', '9 Lane, pluck', '8 Gate, bow', '9 Lane, bow'], $this->titles());
+        self::assertStringContainsString('2 goes', $this->browser->getCrawler()->filter('[data-step]')->first()->text());
+        $sequence = $this->entities()->getRepository(Sequence::class)->findOneBy([]);
+        self::assertNotNull($sequence);
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([]);
+        self::assertNotNull($lesson);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/as-violin");
+        self::assertResponseIsSuccessful();
+        self::assertCount(2, (array) json_decode($this->body(), true), 'the notes of both pieces');
+        foreach (\array_slice($lesson->steps(), 1, 2) as $step) {
+            foreach (['coin', 'miss'] as $kind) {
+                $this->send($lesson, [['step' => $step->id] + $this->entry($lesson, $kind)]);
+            }
+        }
+        $this->post("/lessons/{$lesson->getId()}/accept");
+        $this->browser->request('GET', "/sequences/{$sequence->getId()}");
+        self::assertSame(['8 Gate, bow', '9 Lane, bow'], $this->titles(), 'what was plucked is done');
+        $this->post('/sequences/row', ['class' => $class->getId(), 'book' => 'Lane book', 'from' => 20, 'to' => 30]);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.error', 'no pieces with these numbers');
     }
 
     public function testStepsAreReorderedAndAnOldPageIsTold(): void
@@ -89,7 +221,7 @@ final class LessonTest extends WebCase
         $entry = $this->entry($first, 'coin');
         $this->send($first, [$entry]);
         $second = $this->lesson();
-        $this->send($second, [['step' => $second->steps()[1]->id, 'kind' => 'miss'] + $entry]);
+        $this->send($second, [['step' => $this->played($second)->id, 'kind' => 'miss'] + $entry]);
         $this->entities()->clear();
         $rows = $this->entities()->getRepository(LogEntry::class)->findAll();
         self::assertCount(1, $rows);
@@ -111,40 +243,36 @@ final class LessonTest extends WebCase
             $this->entry($lesson, 'miss'),
         ]);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
-        self::assertSelectorTextContains('tbody', '52');
+        self::assertSelectorTextContains('tbody', '60');
         self::assertSelectorTextContains('#next-title + p', 'Learn 1–4');
+        $sequence = "/sequences/{$lesson->getSequence()?->getId()}";
+        $this->browser->request('GET', $sequence);
+        self::assertSelectorCount(0, '.lesson-row.taught');
         $this->post("/lessons/{$lesson->getId()}/accept", ['remark' => 'Bows were crooked <b>today</b>.']);
-        $this->browser->followRedirect();
-        self::assertSelectorTextContains('main', '52 of 84');
+        $this->browser->request('GET', $sequence);
+        self::assertSelectorCount(1, '.lesson-row.taught', 'the log is the same, but the lesson is accepted');
+        $this->browser->request('GET', "/classes/{$lesson->getClass()->getId()}");
+        self::assertSelectorTextContains('main', '60 of 84');
         self::assertSelectorTextContains('main', 'Bows were crooked <b>today</b>.');
         $this->browser->request('GET', "/lessons/{$lesson->getId()}");
         self::assertResponseRedirects("/lessons/{$lesson->getId()}/end");
     }
 
-    public function testTheNextLessonStartsTwoTreadsLower(): void
+    public function testTheNextLessonGoesOnWhereTheClassStopped(): void
     {
         $lesson = $this->lesson();
-        $this->send($lesson, array_map(fn (): array => $this->entry($lesson, 'coin'), range(1, 10)));
+        $treads = $this->played($lesson)->step->stair->treads ?? [];
+        self::assertGreaterThan(1, \count($treads));
+        $this->send($lesson, [$this->entry($lesson, 'coin'), $this->entry($lesson, 'miss')]);
         $this->post("/lessons/{$lesson->getId()}/accept");
         $this->post("/sequences/{$lesson->getSequence()?->getId()}/lesson");
         $next = $this->entities()
             ->getRepository(Lesson::class)
             ->findOneBy(['endedAt' => null]);
-        self::assertSame([52, 58, 63, 69, 76, 84], $next?->steps()[1]->step->stair?->treads);
-        self::assertSame(1, $next->steps()[1]->startTread);
-    }
-
-    public function testOfAVeryLongSequenceALessonKeepsTheStepsAroundWhereTheClassStands(): void
-    {
-        $sequence = $this->sequence();
-        for ($rest = 0; $rest < 80; ++$rest) {
-            $sequence->add(new Step($sequence, StepPurpose::Rest, null, null, $sequence->getClass()->rule()));
-        }
-        $this->entities()->flush();
-        $this->post("/sequences/{$sequence->getId()}/lesson");
-        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([]);
-        self::assertCount(60, $lesson?->steps() ?? []);
-        self::assertSame((string) $sequence->steps()[0]->getId(), $lesson->steps()[0]->id);
+        self::assertNotNull($next);
+        self::assertSame($this->played($lesson)->id, $this->played($next)->id, 'it was not done');
+        $start = $this->played($next)->step->stair->treads[0] ?? 0;
+        self::assertLessThanOrEqual($treads[0], $start, 'two treads down, or the first');
     }
 
     public function testAPartMayHaveAnyNameInItsFile(): void
@@ -160,5 +288,41 @@ final class LessonTest extends WebCase
             $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/$part");
             self::assertResponseStatusCodeSame($status, $part);
         }
+    }
+
+    /** @param array<string, mixed> $fields */
+    private function hx(string $address, array $fields): void
+    {
+        $this->post($address, $fields, [], ['HTTP_HX_REQUEST' => 'true']);
+    }
+
+    private function turn(Sequence $sequence, bool $again): void
+    {
+        $this->hx("/sequences/{$sequence->getId()}/turn", ['again' => (int) $again]);
+        self::assertResponseIsSuccessful();
+    }
+
+    private function row(Step $step): Crawler
+    {
+        return $this->browser->getCrawler()->filter("[data-step=\"{$step->getId()}\"]");
+    }
+
+    /** The row of a step in a lesson; none if it is not in it. */
+    private function at(Step $step, string $lesson): ?Crawler
+    {
+        $row = $this->browser->getCrawler()->filter("[data-steps=\"$lesson\"] [data-step=\"{$step->getId()}\"]");
+
+        return 0 === $row->count() ? null : $row;
+    }
+
+    /** @return list<string> of the steps of the next lesson */
+    private function titles(): array
+    {
+        return $this->browser
+            ->getCrawler()
+            ->filter('.steps-list')
+            ->first()
+            ->filter('[data-step] .what strong')
+            ->each(static fn (Crawler $step): string => $step->text());
     }
 }

@@ -116,7 +116,7 @@ final class LogTest extends WebCase
         $entry = $this->entry($first, 'coin');
         $this->send($first, [$entry]);
         $second = $this->lesson();
-        $this->send($second, [['step' => $second->steps()[1]->id] + $entry]);
+        $this->send($second, [['step' => $this->played($second)->id] + $entry]);
         $answer = $this->answer();
         self::assertSame([], $answer['entries']);
         self::assertSame($entry['id'], $answer['refused'][0]['id']);

@@ -107,7 +107,7 @@ final class ProgramsApartTest extends WebCase
     {
         $lesson = $this->lesson();
         $this->service(\App\Lesson\LessonLog::class)->add($lesson, [
-            new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $lesson->steps()[1]->id, EntryKind::Coin, 60, 1),
+            new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $this->played($lesson)->id, EntryKind::Coin, 60, 1),
         ]);
         $pattern = new RhythmPattern('Two', 'B/ B/');
         $draft = new Draft($this->teacher, 'entry', new \DateTimeImmutable());
@@ -121,7 +121,7 @@ final class ProgramsApartTest extends WebCase
         );
         $this->entities()->persist($override);
         $this->entities()->flush();
-        $step = $lesson->getSequence()?->steps()[1];
+        $step = $lesson->getSequence()?->steps()[0];
         self::assertInstanceOf(Step::class, $step);
 
         return array_map(intval(...), [
@@ -164,9 +164,12 @@ final class ProgramsApartTest extends WebCase
     private function visit(string $name, Route $route, array $ids, string $token, \Closure $expected): int
     {
         $row = self::KINDS[$name] ?? self::rowName($route);
-        $address = strtr($route->getPath(), ['{kind}' => $row.'s', '{id}' => (string) $ids[$row], '{format}' => 'abc', '{player}' => 'P1']);
+        $address = strtr(
+            $route->getPath(),
+            ['{kind}' => $row.'s', '{id}' => (string) $ids[$row], '{format}' => 'abc', '{player}' => 'P1', '{number}' => '1'],
+        );
         foreach ($route->getMethods() as $method) {
-            $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : []);
+            $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : ['code' => 'scale']);
             $status = $this->browser->getResponse()->getStatusCode();
             self::assertTrue($expected($status), "$method $address: $status");
             self::assertNotSame(500, $status, "$method $address");

@@ -64,7 +64,7 @@ final class PutAwayTest extends WebCase
         self::assertStringContainsString('Only word.', $this->page($class));
         $this->post("/lessons/{$lesson->getId()}/put-away");
         self::assertStringNotContainsString('Only word.', $this->page($class));
-        self::assertStringContainsString('52 of 84', $this->page($class));
+        self::assertStringContainsString('60 of 84', $this->page($class));
         self::assertStringContainsString('This is put away', $this->page("/lessons/{$lesson->getId()}/end"));
     }
 

@@ -18,7 +18,7 @@ trait SendsEntries
     {
         return [
             'id' => Uuid::v4()->toRfc4122(),
-            'step' => $lesson->steps()[1]->id,
+            'step' => $this->played($lesson)->id,
             'kind' => $kind,
             'tempo' => 52,
             // The lesson begins in this second: entries are not to lie before it.

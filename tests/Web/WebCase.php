@@ -90,6 +90,17 @@ abstract class WebCase extends WebTestCase
         return $lesson;
     }
 
+    /** The first step of a lesson in which something of the piece is played. */
+    protected function played(Lesson $lesson): TaughtStep
+    {
+        foreach ($lesson->steps() as $step) {
+            if ($step->chunk > 0) {
+                return $step;
+            }
+        }
+        self::fail('Nothing of the piece is played in this lesson.');
+    }
+
     /** Three coins on a step of a lesson. */
     protected function earn(Lesson $lesson, TaughtStep $step): void
     {

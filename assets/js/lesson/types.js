@@ -9,10 +9,17 @@
  * @property {string} title
  * @property {string} chunk names an entry of chunks
  * @property {number[]} treads beats a minute; none where nothing is played
- * @property {number} coins that a tread asks for
+ * @property {number[]} coins that each tread asks for
  * @property {number[][]} states tread, coins, misses, done, and the states after a coin, a miss, up, down
  * @property {number} start state with which it begins
  * @property {string} mode
+ * @property {{mode: string, name: string, say: string}[]} rounds before the stair
+ * @property {string} who plays, where it is not the class
+ * @property {string} others what they do meanwhile
+ * @property {string[]} players instruments of a group
+ * @property {string} easier version, in words; empty for none
+ * @property {string} fuller version
+ * @property {boolean} isSpare of the next lesson, for a class that is quicker
  * @property {string} prompt
  * @property {number} seconds
  * @property {boolean} doneBefore
@@ -25,7 +32,7 @@
  * @typedef {object} Entry
  * @property {string} id
  * @property {string} step
- * @property {string} kind begin, coin, miss, up, down, undo, done or note
+ * @property {string} kind begin, coin, miss, up, down, undo, done, note, round or version
  * @property {number} tempo
  * @property {number} at milliseconds since 1970
  * @property {number} count

@@ -40,6 +40,30 @@ export function standingAfter(step, entries) {
 }
 
 /**
+ * The round that is to be played before the stair; none where all were, or the class is on its stair already.
+ *
+ * @param {Step} step
+ * @param {Entry[]} entries of the step, in order, without what was taken back
+ * @returns {number|null} index of the round
+ */
+export function roundAfter(step, entries) {
+    const played = entries.filter(({ kind }) => kind === 'round').length;
+    return played < step.rounds.length && !entries.some(({ kind }) => moves(kind)) ? played : null;
+}
+
+/**
+ * The version in which a group plays a step: the one that was logged last.
+ *
+ * @param {Entry[]} entries of the step, in order
+ * @param {string} group
+ * @returns {string} easier, fuller or written
+ */
+export function versionOf(entries, group) {
+    const last = entries.filter(({ kind, text }) => kind === 'version' && text.startsWith(group + ' ')).at(-1);
+    return last ? last.text.slice(group.length + 1) : 'written';
+}
+
+/**
  * A step with a stair is done at its top or by the teacher's word; one in which nothing is played when it was opened.
  *
  * @param {Step} step

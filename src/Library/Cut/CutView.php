@@ -6,6 +6,7 @@ namespace App\Library\Cut;
 
 use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\Piece;
+use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
@@ -42,6 +43,7 @@ final readonly class CutView
         private ChunkRepository $chunks,
         private CutChangeRepository $changes,
         private PiecesForClasses $pieces,
+        private LessonSequences $sequences,
         private MusicExtension $music,
         private TranslatorInterface $translator,
         private Memory $memory,
@@ -51,12 +53,16 @@ final readonly class CutView
     /** The piece as it is cut for somebody, with what their record and their teacher say now. */
     public function pieceFor(Piece $piece, CutQuery $query): PieceForClass
     {
-        return $this->pieces->playedBy($piece, $query->class, $query->policies);
+        $past = null === $query->class ? [] : $this->sequences->past($query->class, $piece);
+
+        return $this->pieces->playedBy($piece, $query->class, $query->policies, $past);
     }
 
     public function plan(Piece $piece, CutQuery $query, PieceForClass $forClass): CutPlan
     {
-        return CutPlan::of($forClass, $query->method, $this->chunks->cut($piece), $query->instruments);
+        $frozen = null === $query->class ? [] : $this->chunks->frozen($piece, $query->class);
+
+        return CutPlan::of($forClass, $query->method, $this->chunks->cut($piece), $query->instruments, null, $frozen);
     }
 
     /** @param Notice|string $problem with the last change; empty if there was none */
@@ -76,14 +82,17 @@ final readonly class CutView
         $chunks = $this->chunks->of($piece);
         $own = ChunkRepository::ownOf($chunks);
         $coverage = $forClass->standing->overMeasures(self::byId($chunks));
-        $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments);
+        $frozen = null === $query->class ? [] : $this->chunks->frozen($piece, $query->class);
+        $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments, null, $frozen);
         $fingerprint = $forClass
             ->fingerprint('cut')
             ->with('method', $query->method)
             ->with('instruments', $plan->instruments)
             ->with('class', $forClass->policies)
             ->with('chunks', array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind, $chunk->lands], $own))
+            ->with('frozen', array_map(static fn (Chunk $chunk): string => $chunk->edges(), $frozen))
             ->with('coverage', $coverage)
+            ->with('past', $forClass->past)
             ->with('words', $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '');
 
         return $this->memory->remember($fingerprint, fn (): ShownCut => $this->reckoned($plan, $coverage));
@@ -109,13 +118,12 @@ final readonly class CutView
         $heat = array_map(
             fn (Hardest $hardest): array => [
                 'tempo' => (int) floor($hardest->tempo()),
-                'share' => $hardest->tempo() / $plan->goal,
+                'share' => $hardest->tempo() / $plan->aim->goal,
                 'told' => $this->reason($score, $hardest),
             ],
             $plan->heat(),
         );
         $together = Spot::together($plan->spots());
-        $holdsBack = $plan->holdsBack();
 
         return new ShownCut(
             MeasureMap::of($score, $likeness, $shown, Sections::find($score, $likeness), $heat, $coverage),
@@ -126,10 +134,10 @@ final readonly class CutView
             ),
             \count($together),
             $this->steps($plan),
-            $plan->seconds(),
-            $plan->shortOf(),
-            null === $holdsBack ? '' : $this->translator->trans('players.'.$holdsBack->value),
-            null === $holdsBack ? [] : array_column($plan->without($holdsBack), 'value'),
+            \count($plan->plan()->lessons),
+            $plan->plan()->seconds(),
+            $plan->plan()->isAtGoal() ? null : $plan->plan()->reaches,
+            implode(', ', array_map($this->players(...), array_keys($plan->groups()->apart))),
             $this->talk(Talk::of($score, $likeness)),
         );
     }
@@ -186,22 +194,34 @@ final readonly class CutView
         ];
     }
 
-    /** @return list<StepRow> */
+    private function players(string $instrument): string
+    {
+        return $this->translator->trans('players.'.$instrument);
+    }
+
+    /** @return list<StepRow> what is taught in the lessons, without what opens and closes each */
     private function steps(CutPlan $plan): array
     {
         $rows = [];
         $score = $plan->of->piece;
-        foreach ($plan->steps() as $index => $planned) {
-            $rows[] = [
-                'as' => $planned->step->purpose->value,
-                'label' => $this->music->measures($score, $planned->chunk),
-                'like' => null === $planned->like ? '' : $this->music->measures($score, $planned->like),
-                'rung' => $planned->step->rung->value ?? '',
-                'start' => $planned->step->stair->treads[0] ?? 0,
-                'goal' => $planned->step->stair?->goal() ?? 0,
-                'seconds' => $plan->times()[$index]->seconds,
-                'stopsAt' => $plan->times()[$index]->stopsAt,
-            ];
+        foreach ($plan->plan()->lessons as $lesson) {
+            foreach ($lesson->steps as $planned) {
+                $treads = $planned->time->tempos();
+                if (null === $planned->chunk || [] === $treads) {
+                    continue;
+                }
+                $rows[] = [
+                    'lesson' => $lesson->number,
+                    'as' => $planned->step->purpose->value,
+                    'label' => $this->music->measures($score, $planned->chunk),
+                    'like' => null === $planned->like ? '' : $this->music->measures($score, $planned->like),
+                    'rung' => $planned->step->rung->value ?? '',
+                    'who' => implode(', ', array_map($this->players(...), array_column($planned->step->who()->instruments, 'value'))),
+                    'start' => $treads[0],
+                    'top' => $planned->top(),
+                    'seconds' => $planned->time->seconds(),
+                ];
+            }
         }
 
         return $rows;

@@ -12,7 +12,7 @@ namespace App\Library\Cut;
  *     players: string, place: string, lands: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int
  * }
  * @phpstan-type StepRow array{
- *     as: string, label: string, like: string, rung: string, start: int, goal: int, seconds: float, stopsAt: int|null,
+ *     lesson: int, as: string, label: string, like: string, rung: string, who: string, start: int, top: int, seconds: float,
  * }
  */
 final readonly class ShownCut
@@ -22,9 +22,10 @@ final readonly class ShownCut
      * @param list<SpotRow>               $spots     the worst
      * @param int                         $spotCount all of them
      * @param list<StepRow>               $steps
-     * @param int|null                    $shortOf   beats a minute in which a step stops short of the goal
-     * @param string                      $holdsBack players that alone hold the others far back; empty if none do
-     * @param list<string>                $without   the instruments without them
+     * @param int                         $lessons   that they take
+     * @param float                       $seconds   of all of them
+     * @param int|null                    $shortOf   beats a minute of the whole where the goal stays out of reach
+     * @param string                      $apart     players of groups that would hold the rest back; empty if none do
      * @param array<string, list<string>> $talk      sentences for the class, by kind: sections, returns, figures, texture
      */
     public function __construct(
@@ -33,10 +34,10 @@ final readonly class ShownCut
         public array $spots,
         public int $spotCount,
         public array $steps,
+        public int $lessons,
         public float $seconds,
         public ?int $shortOf,
-        public string $holdsBack,
-        public array $without,
+        public string $apart,
         public array $talk,
     ) {
     }

@@ -16,6 +16,9 @@ class Chunk implements BelongsToProgram
 {
     use ProgramRow;
 
+    /** Longest prompt line. */
+    public const PROMPT = 160;
+
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
 
@@ -48,6 +51,10 @@ class Chunk implements BelongsToProgram
 
     #[ORM\Column]
     private bool $removed = false;
+
+    /** A line for the class to see before it learns this chunk, in the teacher's own words: kept for other classes and years. */
+    #[ORM\Column(length: self::PROMPT, options: ['default' => ''])]
+    private string $prompt = '';
 
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
@@ -133,6 +140,16 @@ class Chunk implements BelongsToProgram
     public function setRemoved(bool $removed): void
     {
         $this->removed = $removed;
+    }
+
+    public function getPrompt(): string
+    {
+        return $this->prompt;
+    }
+
+    public function setPrompt(string $prompt): void
+    {
+        $this->prompt = $prompt;
     }
 
     public function getVersion(): int

@@ -64,12 +64,17 @@ class Lesson implements CanBePutAway
     #[ORM\Column(length: self::LONGEST_REMARKS)]
     private string $remark = '';
 
+    /** @var list<int> pieces of a row of short ones, by id; none where it is one piece */
+    #[ORM\Column(name: 'short_pieces', type: Types::JSON)]
+    private array $pieces;
+
     /** @param list<TaughtStep> $steps */
     public function __construct(Sequence $sequence, \DateTimeImmutable $day, \DateTimeImmutable $startedAt, array $steps)
     {
         $this->class = $sequence->getClass();
         $this->sequence = $sequence;
         $this->piece = $sequence->getPiece();
+        $this->pieces = $sequence->getPieces();
         $this->day = $day;
         $this->startedAt = $startedAt;
         $this->plan = array_map(static fn (TaughtStep $step): array => $step->stored(), $steps);
@@ -93,6 +98,12 @@ class Lesson implements CanBePutAway
     public function getPiece(): Piece
     {
         return $this->piece;
+    }
+
+    /** Many short pieces are played in it, not one. */
+    public function isRow(): bool
+    {
+        return [] !== $this->pieces;
     }
 
     public function getDay(): \DateTimeImmutable

@@ -7,6 +7,8 @@ namespace App\Shared\Entity;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Sequence\ClassPolicies;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\SlowGroup;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
@@ -63,8 +65,25 @@ class SchoolClass implements CanBePutAway
     #[Assert\Range(min: 0, max: 10)]
     private int $treadsBack = 2;
 
+    /** Coins, or goes, that a tread below the top asks for. */
+    #[ORM\Column(type: Types::SMALLINT, options: ['default' => 1])]
+    #[Assert\Range(min: 1, max: 10)]
+    private int $coinsBelow = 1;
+
     #[ORM\Column(length: 80)]
-    private string $growth = 'ratio';
+    private string $growth = 'likely';
+
+    /** What is done about a group that would hold the rest back. */
+    #[ORM\Column(length: 10, enumType: SlowGroup::class, options: ['default' => 'apart'])]
+    private SlowGroup $slow = SlowGroup::Apart;
+
+    /** How it meets what it plays for the first time. */
+    #[ORM\Column(length: 10, enumType: FirstContact::class, options: ['default' => 'new'])]
+    private FirstContact $contact = FirstContact::New;
+
+    /** Each lesson opens with a hold check. */
+    #[ORM\Column(options: ['default' => 1])]
+    private bool $holdCheck = true;
 
     /** @var Choices|null what was chosen for both hands where it differs from the year's defaults */
     #[ORM\Column(type: Types::JSON, nullable: true)]
@@ -135,6 +154,23 @@ class SchoolClass implements CanBePutAway
         $this->meetings = $meetings;
     }
 
+    /**
+     * The days on which it meets from a day on.
+     *
+     * @return list<\DateTimeImmutable> as many as are asked for; none where nobody said when it meets
+     */
+    public function nextMeetings(\DateTimeImmutable $from, int $count): array
+    {
+        $days = [];
+        for ($day = $from; [] !== $this->meetings && \count($days) < $count; $day = $day->modify('+1 day')) {
+            if (isset($this->meetings[(int) $day->format('N')])) {
+                $days[] = $day;
+            }
+        }
+
+        return $days;
+    }
+
     public function getGoingOn(): GoingOn
     {
         return $this->goingOn;
@@ -175,6 +211,46 @@ class SchoolClass implements CanBePutAway
         $this->treadsBack = (int) $treadsBack;
     }
 
+    public function getCoinsBelow(): int
+    {
+        return $this->coinsBelow;
+    }
+
+    public function setCoinsBelow(?int $coinsBelow): void
+    {
+        $this->coinsBelow = (int) $coinsBelow;
+    }
+
+    public function getSlow(): SlowGroup
+    {
+        return $this->slow;
+    }
+
+    public function setSlow(SlowGroup $slow): void
+    {
+        $this->slow = $slow;
+    }
+
+    public function getContact(): FirstContact
+    {
+        return $this->contact;
+    }
+
+    public function setContact(FirstContact $contact): void
+    {
+        $this->contact = $contact;
+    }
+
+    public function isHoldCheck(): bool
+    {
+        return $this->holdCheck;
+    }
+
+    public function setHoldCheck(bool $holdCheck): void
+    {
+        $this->holdCheck = $holdCheck;
+    }
+
     public function getGrowth(): string
     {
         return $this->growth;
@@ -187,7 +263,7 @@ class SchoolClass implements CanBePutAway
 
     public function rule(): CoinRule
     {
-        return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $this->treadsBack);
+        return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $this->treadsBack, $this->coinsBelow);
     }
 
     public function growth(): Growth
@@ -214,7 +290,13 @@ class SchoolClass implements CanBePutAway
             $this->growth(),
             $this->minutes,
             $this->program?->getMinutesLost() ?? 0,
-        );
+        )->teaching($this->contact, $this->slow, $this->sizes(), $this->holdCheck);
+    }
+
+    /** Seconds of a lesson in which something can be taught. */
+    public function secondsToTeach(): float
+    {
+        return ClassPolicies::secondsToTeach($this->minutes, $this->program?->getMinutesLost() ?? 0);
     }
 
     public function setHandPolicies(HandPolicies $policies): void
@@ -263,6 +345,17 @@ class SchoolClass implements CanBePutAway
     public function instruments(): array
     {
         return array_values(array_map(static fn (InstrumentGroup $group): Instrument => $group->getInstrument(), $this->groups->toArray()));
+    }
+
+    /** @return array<string, int> players by instrument */
+    private function sizes(): array
+    {
+        $sizes = [];
+        foreach ($this->groups as $group) {
+            $sizes[$group->getInstrument()->value] = $group->getPlayers();
+        }
+
+        return $sizes;
     }
 
     public function size(): int

@@ -6,6 +6,9 @@ namespace App\Shared\Entity;
 
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Sequence\Aim;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\SlowGroup;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
@@ -43,6 +46,26 @@ class Sequence implements CanBePutAway
     /** @var list<string> instruments that decide what is comfortable; none: all of the class */
     #[ORM\Column]
     private array $instruments = [];
+
+    /** What is done about a group that would hold the rest back; none: as the class has it. */
+    #[ORM\Column(length: 10, nullable: true, enumType: SlowGroup::class)]
+    private ?SlowGroup $slow = null;
+
+    /** How the class meets what it plays for the first time; none: as the class has it. */
+    #[ORM\Column(length: 10, nullable: true, enumType: FirstContact::class)]
+    private ?FirstContact $contact = null;
+
+    /** @var list<int> chunks of the cut on which it was built, by id: later lessons and settings do not move its borders */
+    #[ORM\Column(type: Types::JSON)]
+    private array $cut = [];
+
+    /** @var list<string> what a teacher took out of what lessons ask for themselves, as the plan names it */
+    #[ORM\Column(type: Types::JSON)]
+    private array $skipped = [];
+
+    /** @var list<int> pieces of a row of short ones, by id; none where it is one piece */
+    #[ORM\Column(name: 'short_pieces', type: Types::JSON)]
+    private array $pieces = [];
 
     /** @var Collection<int, Step> */
     #[ORM\OneToMany(targetEntity: Step::class, mappedBy: 'sequence', cascade: ['persist', 'remove'], orphanRemoval: true)]
@@ -123,18 +146,103 @@ class Sequence implements CanBePutAway
         $this->instruments = array_map(static fn (Instrument $instrument): string => $instrument->value, $instruments);
     }
 
-    /** @return list<Step> in their order */
+    public function getSlow(): SlowGroup
+    {
+        return $this->slow ?? $this->class->getSlow();
+    }
+
+    public function getContact(): FirstContact
+    {
+        return $this->contact ?? $this->class->getContact();
+    }
+
+    /** Sets what differs from how the class has it. */
+    public function teachWith(SlowGroup $slow, FirstContact $contact): void
+    {
+        $this->slow = $slow === $this->class->getSlow() ? null : $slow;
+        $this->contact = $contact === $this->class->getContact() ? null : $contact;
+    }
+
+    public function aimed(): Aim
+    {
+        return new Aim(
+            $this->goalTempo,
+            $this->getInstruments(),
+            $this->getSlow(),
+            $this->getContact(),
+            $this->comfort,
+            skipped: $this->skipped,
+        );
+    }
+
+    /** @return list<int> ids of the chunks on whose borders it was built */
+    public function getCut(): array
+    {
+        return $this->cut;
+    }
+
+    /** @param list<int> $chunks ids */
+    public function setCut(array $chunks): void
+    {
+        $this->cut = $chunks;
+    }
+
+    /** @return list<string> */
+    public function getSkipped(): array
+    {
+        return $this->skipped;
+    }
+
+    /** Takes out something that a lesson asks for itself, as the plan names it; a second time brings it back. */
+    public function skip(string $what): void
+    {
+        $this->skipped = \in_array($what, $this->skipped, true)
+            ? array_values(array_diff($this->skipped, [$what]))
+            : [...$this->skipped, $what];
+    }
+
+    /** @return list<int> ids of the pieces of a row of short ones; none where it is one piece */
+    public function getPieces(): array
+    {
+        return $this->pieces;
+    }
+
+    /** That of its piece; of a row of short ones that of the first, and how many more there are. */
+    public function title(): string
+    {
+        return $this->piece->getTitle().(\count($this->pieces) > 1 ? ' + '.(\count($this->pieces) - 1) : '');
+    }
+
+    /** Many short pieces, not one. */
+    public function isRow(): bool
+    {
+        return [] !== $this->pieces;
+    }
+
+    /** @param list<int> $pieces ids */
+    public function setPieces(array $pieces): void
+    {
+        $this->pieces = $pieces;
+    }
+
+    /** @return list<Step> in their order, without those that were taken out */
     public function steps(): array
     {
-        $steps = $this->steps->toArray();
+        $steps = $this->steps->filter(static fn (Step $step): bool => !$step->isRemoved())->toArray();
         usort($steps, static fn (Step $a, Step $b): int => $a->getPlace() <=> $b->getPlace());
 
         return $steps;
     }
 
+    /** @return list<Step> those that were taken out as well */
+    public function allSteps(): array
+    {
+        return array_values($this->steps->toArray());
+    }
+
     public function step(int $id): ?Step
     {
-        foreach ($this->steps as $step) {
+        foreach ($this->steps() as $step) {
             if ($step->getId() === $id) {
                 return $step;
             }
@@ -145,19 +253,17 @@ class Sequence implements CanBePutAway
 
     public function add(Step $step): void
     {
-        $places = $this->steps->map(static fn (Step $other): int => $other->getPlace())->toArray();
+        $places = array_map(static fn (Step $other): int => $other->getPlace(), $this->steps());
         $step->setPlace([] === $places ? 0 : max($places) + 1);
         $this->steps->add($step);
     }
 
-    public function remove(Step $step): void
-    {
-        $this->steps->removeElement($step);
-    }
-
+    /** Takes all steps out. */
     public function clear(): void
     {
-        $this->steps->clear();
+        foreach ($this->steps() as $step) {
+            $step->setRemoved(true);
+        }
     }
 
     /**
@@ -168,7 +274,7 @@ class Sequence implements CanBePutAway
     public function reorder(array $ids): void
     {
         $rank = array_flip($ids);
-        $steps = $this->steps->toArray();
+        $steps = $this->steps();
         usort(
             $steps,
             static fn (Step $a, Step $b): int => [$rank[$a->getId()] ?? \PHP_INT_MAX, $a->getPlace()] <=> [
@@ -179,6 +285,46 @@ class Sequence implements CanBePutAway
         foreach ($steps as $place => $step) {
             $step->setPlace($place);
         }
+    }
+
+    /**
+     * All of it that a teacher can change, but for its steps.
+     *
+     * @return array{
+     *     goal: int, comfort: float|null, method: string, instruments: list<string>, slow: string, contact: string, cut: list<int>,
+     *     skipped: list<string>,
+     * }
+     */
+    public function settings(): array
+    {
+        return [
+            'goal' => $this->goalTempo,
+            'comfort' => $this->comfort,
+            'method' => $this->method->value,
+            'instruments' => $this->instruments,
+            'slow' => $this->slow->value ?? '',
+            'contact' => $this->contact->value ?? '',
+            'cut' => $this->cut,
+            'skipped' => $this->skipped,
+        ];
+    }
+
+    /**
+     * @param array{
+     *     goal: int, comfort: float|null, method: string, instruments: list<string>, slow: string, contact: string, cut: list<int>,
+     *     skipped: list<string>,
+     * } $settings as settings() told them
+     */
+    public function restore(array $settings): void
+    {
+        $this->goalTempo = $settings['goal'];
+        $this->comfort = $settings['comfort'];
+        $this->method = Method::from($settings['method']);
+        $this->instruments = $settings['instruments'];
+        $this->slow = SlowGroup::tryFrom($settings['slow']);
+        $this->contact = FirstContact::tryFrom($settings['contact']);
+        $this->cut = $settings['cut'];
+        $this->skipped = $settings['skipped'];
     }
 
     /** Marks a change of its steps, so that two people who edit at once are told. */

@@ -6,23 +6,27 @@ namespace App\Shared\Entity;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Sequence\Mode;
-use CoinStair\Core\Sequence\Step as CoreStep;
-use CoinStair\Core\Stair\CoinRule;
-use CoinStair\Core\Stair\GoingOn;
-use CoinStair\Core\Stair\Stair;
-use CoinStair\Core\Standing\Matter;
+use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Sequence\ByHand;
+use CoinStair\Core\Sequence\OrderedStep;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
-/** One step of a lesson sequence (handbook 6). */
+/**
+ * One place in the order of a lesson sequence (handbook 6): what is taught there, and what the teacher set of it by hand. Its stair, its
+ * minutes and its lesson are reckoned. One that was taken out is kept, since logs speak of it and it can be brought back.
+ *
+ * @phpstan-import-type Stored from ByHand
+ *
+ * @phpstan-type State array{place: int, removed: bool, prompt: string, kept: string, hand: Stored, pattern: int}
+ */
 #[ORM\Entity]
 class Step implements BelongsToProgram
 {
     use ProgramRow;
 
     /** Longest prompt line. */
-    public const PROMPT = 160;
+    public const PROMPT = Chunk::PROMPT;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
@@ -44,50 +48,35 @@ class Step implements BelongsToProgram
     /** The chunk with the same notes that was taught before, where this one is found. */
     #[ORM\ManyToOne(fetch: 'EAGER')]
     #[ORM\JoinColumn(onDelete: 'SET NULL')]
-    private ?Chunk $like = null;
+    private ?Chunk $like;
 
     /** Rung of the ladder of a crossing. */
     #[ORM\Column(length: 12, nullable: true, enumType: Rung::class)]
-    private ?Rung $rung = null;
+    private ?Rung $rung;
 
     /** Played instead of the plain line. */
     #[ORM\ManyToOne]
     #[ORM\JoinColumn(onDelete: 'SET NULL')]
     private ?RhythmPattern $pattern = null;
 
-    #[ORM\Column(length: 10, enumType: Mode::class)]
-    private Mode $mode = Mode::Bow;
-
-    /** @var list<int> beats a minute; none where nothing is played */
-    #[ORM\Column]
-    private array $treads;
-
-    #[ORM\Column(length: 10, enumType: GoingOn::class)]
-    private GoingOn $goingOn;
-
-    #[ORM\Column(type: Types::SMALLINT)]
-    private int $coins;
-
-    #[ORM\Column(type: Types::SMALLINT)]
-    private int $missesDown;
-
-    /** How often the stair is climbed, by different players. */
-    #[ORM\Column(type: Types::SMALLINT)]
-    private int $turns = 1;
-
-    /** A line for the class to see before it plays. */
+    /** A line for the class to see before it plays, in the teacher's own words. */
     #[ORM\Column(length: self::PROMPT)]
     private string $prompt = '';
 
-    public function __construct(Sequence $sequence, StepPurpose $purpose, ?Chunk $chunk, ?Stair $stair, CoinRule $rule)
+    /** @var Stored as ByHand keeps it */
+    #[ORM\Column(type: Types::JSON)]
+    private array $hand = [];
+
+    #[ORM\Column(options: ['default' => 0])]
+    private bool $removed = false;
+
+    public function __construct(Sequence $sequence, StepPurpose $purpose, ?Chunk $chunk = null, ?Chunk $like = null, ?Rung $rung = null)
     {
         $this->sequence = $sequence;
         $this->purpose = $purpose;
         $this->chunk = $chunk;
-        $this->treads = $stair->treads ?? [];
-        $this->goingOn = $rule->goingOn;
-        $this->coins = $rule->count;
-        $this->missesDown = $rule->missesDown;
+        $this->like = $like;
+        $this->rung = $rung;
     }
 
     public function getId(): ?int
@@ -125,85 +114,32 @@ class Step implements BelongsToProgram
         return $this->like;
     }
 
-    public function setLike(?Chunk $like): void
-    {
-        $this->like = $like;
-    }
-
     public function getRung(): ?Rung
     {
         return $this->rung;
     }
 
-    public function setRung(?Rung $rung): void
+    /** As the core takes it. */
+    public function ordered(): OrderedStep
     {
-        $this->rung = $rung;
+        return null === $this->chunk
+            ? OrderedStep::unplayed($this->purpose, (string) $this->id, $this->hand())
+            : OrderedStep::of(
+                new TaughtChunk($this->purpose, $this->chunk->chunk(), $this->like?->chunk(), $this->rung),
+                (string) $this->id,
+                $this->hand(),
+            );
     }
 
-    public function getMode(): Mode
+    /** What was set of it by hand. */
+    public function hand(): ByHand
     {
-        return $this->mode;
+        return ByHand::parse($this->hand, $this->sequence->getClass()->rule(), $this->getPrompt(), $this->pattern?->getFigure() ?? '');
     }
 
-    public function setMode(Mode $mode): void
+    public function setHand(ByHand $hand): void
     {
-        $this->mode = $mode;
-    }
-
-    public function step(): CoreStep
-    {
-        return new CoreStep(
-            $this->purpose,
-            $this->stair(),
-            $this->rule($this->sequence->getClass()->getTreadsBack()),
-            $this->rung,
-            $this->mode,
-            $this->turns,
-            $this->prompt,
-            $this->pattern?->getFigure() ?? '',
-        );
-    }
-
-    /** What it teaches, as the record of the class names it. */
-    public function matter(): Matter
-    {
-        return Matter::of((string) $this->chunk?->getId(), $this->rung);
-    }
-
-    /** None where nothing is played. */
-    public function stair(): ?Stair
-    {
-        return [] === $this->treads ? null : Stair::ofTreads($this->treads);
-    }
-
-    public function climb(Stair $stair): void
-    {
-        $this->treads = $stair->treads;
-    }
-
-    private function rule(int $treadsBack): CoinRule
-    {
-        return CoinRule::of($this->goingOn, $this->coins, $this->missesDown, $treadsBack);
-    }
-
-    public function getCoins(): int
-    {
-        return $this->coins;
-    }
-
-    public function setCoins(int $coins): void
-    {
-        $this->coins = $coins;
-    }
-
-    public function getGoingOn(): GoingOn
-    {
-        return $this->goingOn;
-    }
-
-    public function setGoingOn(GoingOn $goingOn): void
-    {
-        $this->goingOn = $goingOn;
+        $this->hand = $hand->stored();
     }
 
     public function getPattern(): ?RhythmPattern
@@ -216,23 +152,58 @@ class Step implements BelongsToProgram
         $this->pattern = $pattern;
     }
 
-    public function getTurns(): int
-    {
-        return $this->turns;
-    }
-
-    public function setTurns(int $turns): void
-    {
-        $this->turns = $turns;
-    }
-
+    /** Its own, or, where its chunk is learned, the one that was written for the chunk in another sequence. */
     public function getPrompt(): string
     {
-        return $this->prompt;
+        return '' === $this->prompt && StepPurpose::Learn === $this->purpose ? (string) $this->chunk?->getPrompt() : $this->prompt;
     }
 
     public function setPrompt(string $prompt): void
     {
         $this->prompt = $prompt;
+        if (StepPurpose::Learn === $this->purpose) {
+            $this->chunk?->setPrompt($prompt);
+        }
+    }
+
+    public function isRemoved(): bool
+    {
+        return $this->removed;
+    }
+
+    public function setRemoved(bool $removed): void
+    {
+        $this->removed = $removed;
+    }
+
+    /** @return State all of it that a teacher can change */
+    public function state(): array
+    {
+        return [
+            'place' => $this->place,
+            'removed' => $this->removed,
+            'prompt' => $this->prompt,
+            'kept' => $this->chunk?->getPrompt() ?? '',
+            'hand' => $this->hand,
+            'pattern' => (int) $this->pattern?->getId(),
+        ];
+    }
+
+    /**
+     * Gives it a state that it had.
+     *
+     * @param State              $state
+     * @param RhythmPattern|null $pattern the one that the state names, if it is still there
+     */
+    public function restore(array $state, ?RhythmPattern $pattern): void
+    {
+        $this->place = $state['place'];
+        $this->removed = $state['removed'];
+        if ($state['prompt'] !== $this->prompt) {
+            $this->setPrompt($state['prompt']);
+            $this->chunk?->setPrompt($state['kept']);
+        }
+        $this->hand = $state['hand'];
+        $this->pattern = $pattern;
     }
 }

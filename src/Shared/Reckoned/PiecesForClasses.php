@@ -11,6 +11,7 @@ use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Standing;
 
 /** A piece for a class, or for a year of playing: loads the rows that it follows from and hands them to the core. */
@@ -20,17 +21,19 @@ final readonly class PiecesForClasses
     {
     }
 
-    public function of(Piece $piece, SchoolClass $class): PieceForClass
+    /** @param list<PastLesson> $past the class's lessons on the piece; where only its hands are asked for, none */
+    public function of(Piece $piece, SchoolClass $class, array $past = []): PieceForClass
     {
-        return $this->playedBy($piece, $class, $class->handPolicies());
+        return $this->playedBy($piece, $class, $class->handPolicies(), $past);
     }
 
     /**
      * For a class, or for none: then nothing is known, and only what was set for all classes counts.
      *
-     * @param HandPolicies $policies the class's own, others that somebody tries, or those of a year
+     * @param HandPolicies     $policies the class's own, others that somebody tries, or those of a year
+     * @param list<PastLesson> $past     the class's lessons on the piece
      */
-    public function playedBy(Piece $piece, ?SchoolClass $class, HandPolicies $policies): PieceForClass
+    public function playedBy(Piece $piece, ?SchoolClass $class, HandPolicies $policies, array $past = []): PieceForClass
     {
         return PieceForClass::of(
             $piece->score(),
@@ -40,6 +43,7 @@ final readonly class PiecesForClasses
             $piece->getScoreHash(),
             $this->overrides->counting($piece, $class),
             $this->memory,
+            $past,
         );
     }
 }

@@ -6,11 +6,14 @@ namespace App\Shared\Repository;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\Mapping\ClassMetadata;
 
 /** The chunks of a piece, in the order of the music, longer before shorter. */
 final readonly class ChunkRepository
@@ -44,6 +47,35 @@ final readonly class ChunkRepository
     public function cut(Piece $piece): array
     {
         return self::ownOf($this->of($piece));
+    }
+
+    /**
+     * The cut on which a class's latest sequence on a piece was built.
+     *
+     * @return array<int, CoreChunk> by chunk id; none where there is no sequence
+     */
+    public function frozen(Piece $piece, SchoolClass $class): array
+    {
+        /** @var list<array{cut: list<int>}> $rows */
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT s.cut FROM '.
+                    Sequence::class.
+                    ' s WHERE s.piece = :piece AND s.class = :class AND s.putAwayAt IS NULL ORDER BY s.changedAt DESC, s.id DESC',
+            )
+            ->setParameter('piece', $piece)
+            ->setParameter('class', $class)
+            ->setMaxResults(1)
+            ->getArrayResult();
+        $ids = $rows[0]['cut'] ?? [];
+        $frozen = [];
+        foreach ([] === $ids ? [] : $this->of($piece) as $chunk) {
+            if (!$chunk->isOwn() && \in_array($chunk->getId(), $ids, true)) {
+                $frozen[(int) $chunk->getId()] = $chunk->chunk();
+            }
+        }
+
+        return $frozen;
     }
 
     /**
@@ -90,6 +122,21 @@ final readonly class ChunkRepository
     }
 
     /**
+     * The same, with ids.
+     *
+     * @param list<CoreChunk> $wanted
+     *
+     * @return list<Chunk> one for each
+     */
+    public function made(Piece $piece, array $wanted): array
+    {
+        $chunks = [] === $wanted ? [] : $this->have($piece, $wanted);
+        $this->entities->flush();
+
+        return $chunks;
+    }
+
+    /**
      * @param list<int|string> $ids
      *
      * @return list<Chunk> with their pieces, by id; removed ones too, since logs speak of them
@@ -108,10 +155,21 @@ final readonly class ChunkRepository
         return $chunks;
     }
 
-    /** @return list<Chunk> of a piece, removed ones too */
+    /** @return list<Chunk> of a piece, removed ones too, in the order of the music; each without its piece, which would come with each */
     public function all(Piece $piece): array
     {
-        return $this->entities->getRepository(Chunk::class)->findBy(['piece' => $piece]);
+        /** @var list<Chunk> $chunks */
+        $chunks = $this->entities
+            ->createQuery(
+                'SELECT c FROM '.
+                    Chunk::class.
+                    ' c WHERE c.piece = :piece ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
+            )
+            ->setFetchMode(Chunk::class, 'piece', ClassMetadata::FETCH_LAZY)
+            ->setParameter('piece', $piece)
+            ->getResult();
+
+        return $chunks;
     }
 
     /**

@@ -6,6 +6,7 @@ namespace App\Shared\Repository;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
+use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Tenancy\CurrentProgram;
@@ -43,7 +44,7 @@ final readonly class LessonRepository
             ->getConnection()
             ->fetchAllAssociative(
                 'SELECT class_id, COUNT(*) lessons, '.
-                    Checksum::over('id, day, log_size, log_hash').
+                    Checksum::over('id, day, log_size, log_hash, ended_at IS NULL').
                     ' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
                 [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
                 [ArrayParameterType::INTEGER, ParameterType::INTEGER],
@@ -100,6 +101,39 @@ final readonly class LessonRepository
         return $lessons;
     }
 
+    /** @return list<Lesson> of a class on a piece that were accepted, the latest first */
+    public function endedOn(SchoolClass $class, Piece $piece): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l FROM '.
+                    Lesson::class.
+                    ' l WHERE l.class = :class AND l.piece = :piece AND l.endedAt IS NOT NULL ORDER BY l.day DESC, l.id DESC',
+            )
+            ->setParameter('class', $class)
+            ->setParameter('piece', $piece)
+            ->setMaxResults(self::LESSONS)
+            ->getResult();
+
+        return $lessons;
+    }
+
+    /** @return list<Lesson> of a sequence that were accepted, the latest first */
+    public function ofSequence(Sequence $sequence, int $limit): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l FROM '.Lesson::class.' l WHERE l.sequence = :sequence AND l.endedAt IS NOT NULL ORDER BY l.day DESC, l.id DESC',
+            )
+            ->setParameter('sequence', $sequence)
+            ->setMaxResults($limit)
+            ->getResult();
+
+        return $lessons;
+    }
+
     /**
      * @param list<int> $ids
      *
@@ -141,6 +175,13 @@ final readonly class LessonRepository
             ['sequence' => $sequence, 'endedAt' => null, 'putAwayAt' => null],
             ['id' => 'DESC'],
         );
+    }
+
+    public function hasOpen(Sequence $sequence): bool
+    {
+        return $this->entities
+            ->getRepository(Lesson::class)
+            ->count(['sequence' => $sequence, 'endedAt' => null, 'putAwayAt' => null]) > 0;
     }
 
     /**

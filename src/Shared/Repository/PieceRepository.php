@@ -12,6 +12,10 @@ use Doctrine\ORM\EntityManagerInterface;
 /** The library of a program. */
 final readonly class PieceRepository
 {
+    /** Pieces of a row of short ones, and books that are offered. */
+    public const RANGE = 20;
+    private const BOOKS = 100;
+
     public function __construct(private EntityManagerInterface $entities)
     {
     }
@@ -57,6 +61,41 @@ final readonly class PieceRepository
         $pieces = $query->getQuery()->getArrayResult();
 
         return $pieces;
+    }
+
+    /**
+     * Pieces of a book from one number to another, in the order of the book.
+     *
+     * @return list<Piece> as many as a row holds
+     */
+    public function range(string $book, int $from, int $to): array
+    {
+        /** @var list<Piece> $pieces */
+        $pieces = $this->entities
+            ->createQuery(
+                'SELECT p FROM '.
+                    Piece::class.
+                    ' p WHERE p.putAwayAt IS NULL AND p.book = :book AND p.numberInBook IN (:numbers) '.
+                    'ORDER BY LENGTH(p.numberInBook), p.numberInBook, p.id',
+            )
+            ->setParameter('book', $book)
+            ->setParameter('numbers', array_map(strval(...), range($from, min($to, $from + self::RANGE - 1))))
+            ->setMaxResults(self::RANGE)
+            ->getResult();
+
+        return $pieces;
+    }
+
+    /** @return list<string> names of the books from which there are pieces */
+    public function books(): array
+    {
+        /** @var list<string> $books */
+        $books = $this->entities
+            ->createQuery('SELECT DISTINCT p.book FROM '.Piece::class." p WHERE p.putAwayAt IS NULL AND p.book <> '' ORDER BY p.book")
+            ->setMaxResults(self::BOOKS)
+            ->getSingleColumnResult();
+
+        return $books;
     }
 
     /** The file or text from which a piece was read, as it came. */

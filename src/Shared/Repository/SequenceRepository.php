@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Shared\Repository;
 
+use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
 use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\Mapping\ClassMetadata;
 
 /** Lesson sequences. */
 final readonly class SequenceRepository
@@ -19,13 +22,13 @@ final readonly class SequenceRepository
     {
     }
 
-    /** @return list<array{id: int, title: string, goalTempo: int}> with the title of the piece, the latest first */
+    /** @return list<array{id: int, title: string, goalTempo: int, pieces: list<int>}> with the title of the piece, the latest first */
     public function ofClass(SchoolClass $class): array
     {
-        /** @var list<array{id: int, title: string, goalTempo: int}> $rows */
+        /** @var list<array{id: int, title: string, goalTempo: int, pieces: list<int>}> $rows */
         $rows = $this->entities
             ->createQuery(
-                'SELECT s.id, p.title, s.goalTempo FROM '.
+                'SELECT s.id, p.title, s.goalTempo, s.pieces FROM '.
                     Sequence::class.
                     ' s JOIN s.piece p WHERE s.class = :class AND s.putAwayAt IS NULL ORDER BY s.changedAt DESC, s.id DESC',
             )
@@ -53,13 +56,28 @@ final readonly class SequenceRepository
         return $rows;
     }
 
-    public function withSteps(int $id): Sequence
+    /**
+     * With its class and its steps, whose chunks are not read: a piece's chunks are read at once, and the steps find theirs among them.
+     *
+     * @return Sequence|null none if it is not there
+     */
+    public function withSteps(int $id): ?Sequence
     {
-        /** @var Sequence $sequence */
-        $sequence = $this->entities
-            ->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place')
-            ->setParameter('id', $id)
-            ->getSingleResult();
+        $query = $this->entities->createQuery(
+            'SELECT s, c, t FROM '.Sequence::class.' s JOIN s.class c LEFT JOIN s.steps t WHERE s.id = :id ORDER BY t.place',
+        );
+        foreach (['chunk', 'like'] as $chunk) {
+            $query->setFetchMode(Step::class, $chunk, ClassMetadata::FETCH_LAZY);
+        }
+        /** @var Sequence|null $sequence */
+        $sequence = $query->setParameter('id', $id)->getOneOrNullResult();
+        if (true === $sequence?->isRow()) {
+            // Each of its steps is of another piece.
+            $this->entities
+                ->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids)')
+                ->setParameter('ids', array_map(static fn (Step $step): int => (int) $step->getChunk()?->getId(), $sequence->steps()))
+                ->getResult();
+        }
 
         return $sequence;
     }

@@ -13,6 +13,11 @@ final class DayExtension extends AbstractExtension
 {
     private const SHORT = 'dMMM';
     private const LONG = 'EEEEdMMMM';
+    /** What is asked of the generator most: it takes a millisecond to be made. */
+    private const PATTERNS = [
+        'en_US' => [self::SHORT => 'MMM d', self::LONG => 'EEEE, MMMM d'],
+        'en_GB' => [self::SHORT => 'd MMM', self::LONG => 'EEEE, d MMMM'],
+    ];
 
     /** @var array<string, \IntlDateFormatter> by locale and skeleton */
     private array $formatters = [];
@@ -47,7 +52,7 @@ final class DayExtension extends AbstractExtension
             \IntlDateFormatter::NONE,
             'UTC',
             null,
-            (string) (new \IntlDatePatternGenerator($locale))->getBestPattern($skeleton),
+            self::PATTERNS[$locale][$skeleton] ?? (string) (new \IntlDatePatternGenerator($locale))->getBestPattern($skeleton),
         );
     }
 }

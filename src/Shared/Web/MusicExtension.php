@@ -74,7 +74,11 @@ final class MusicExtension extends AbstractExtension
         $to = $numbers->at($last);
         if ($chunk->to->offset > 0) {
             // The beat in which its last note lies.
-            $to .= '.'.(1 + intdiv(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - 1), $piece->beatTicks));
+            $beat = 1 + intdiv(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - 1), $piece->beatTicks);
+            if ($chunk->from->position === $last && $chunk->from->offset > ($beat - 1) * $piece->beatTicks) {
+                return $from;
+            }
+            $to .= '.'.$beat;
         }
 
         // What ends with the bar line of the measure in which it begins is told by its beginning.

@@ -1,0 +1,310 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Reckoned;
+
+use App\Shared\Entity\Chunk as Entity;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\LessonRepository;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Log\PastLessons;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Sequence\Aim;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\LessonSequence;
+use CoinStair\Core\Sequence\Offers;
+use CoinStair\Core\Sequence\OrderedStep;
+use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Sequence\SequenceOutline;
+use CoinStair\Core\Sequence\ShortPieces;
+use CoinStair\Core\Standing\PastLesson;
+
+/** A class's sequence over lessons, from where its log says that it stands. */
+final readonly class LessonSequences
+{
+    /** Lessons on a row of short pieces that are looked back on. */
+    private const OF_ROW = 40;
+
+    public function __construct(
+        private PiecesForClasses $pieces,
+        private LessonRepository $taught,
+        private ChunkRepository $chunks,
+        private Memory $memory,
+    ) {
+    }
+
+    public function of(Sequence $sequence): LessonSequence
+    {
+        return $sequence->isRow() ? $this->row($sequence) : $this->lessons($sequence, $this->piece($sequence), $this->cut($sequence))[1]();
+    }
+
+    /**
+     * The lessons, a newer cut, and what is offered where the goal stays out of reach.
+     *
+     * @param list<Entity> $chunks of the piece, removed ones too
+     */
+    public function state(Sequence $sequence, array $chunks): SequenceState
+    {
+        $log = $this->log($sequence->getClass());
+        if ($sequence->isRow()) {
+            $plan = $this->row($sequence);
+
+            return new SequenceState(SequenceOutline::of($plan), static fn (): LessonSequence => $plan, '', $log);
+        }
+        $class = $sequence->getClass();
+        $piece = $this->pieces->of($sequence->getPiece(), $class, $this->logged($class, $sequence->getPiece(), $log, $chunks));
+        $cut = self::cutOf($sequence, $chunks);
+        [$fingerprint, $plan] = $this->lessons($sequence, $piece, $cut);
+        $outline = $this->memory->remember($fingerprint->for('outline'), static fn (): SequenceOutline => SequenceOutline::of($plan()));
+
+        return new SequenceState(
+            $outline,
+            $plan,
+            $fingerprint->key(),
+            $log,
+            $this->newerCut($sequence, $piece, $cut),
+            $outline->isAtGoal ? [] : $this->offers($sequence, $piece, $cut)->offers,
+        );
+    }
+
+    /**
+     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
+     *
+     * @return array{Fingerprint, \Closure(): LessonSequence} of all that it follows from, and the lessons
+     */
+    private function lessons(Sequence $sequence, PieceForClass $piece, array $cut): array
+    {
+        $order = array_map(static fn (Step $step): OrderedStep => $step->ordered(), $sequence->steps());
+
+        $fingerprint = $this->fingerprint('sequence', $piece, $sequence->aimed(), $cut)
+            ->with('method', $sequence->getMethod())
+            ->with('order', array_map(self::told(...), $order));
+        $plan = fn (): LessonSequence => $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)->plan($order);
+
+        return [$fingerprint, fn (): LessonSequence => $this->memory->remember($fingerprint, $plan)];
+    }
+
+    /** A row of short pieces. */
+    private function row(Sequence $sequence): LessonSequence
+    {
+        $pieces = $rows = $chunks = [];
+        foreach ($sequence->steps() as $step) {
+            $piece = $step->getChunk()?->getPiece();
+            if (null !== $piece) {
+                $rows[] = [
+                    $step->ordered(),
+                    $pieces[(int) $piece->getId()] ??= $this->pieces->of($piece, $sequence->getClass()),
+                ];
+                $chunks[(int) $step->getChunk()?->getId()] = $step->ordered()->chunk() ?? Chunk::whole($piece->score());
+            }
+        }
+        $past = PastLessons::of($this->taught->taught($this->taught->ofSequence($sequence, self::OF_ROW)), $chunks);
+        $done = [];
+        foreach ($past as $lesson) {
+            foreach ($lesson->touches as $touch) {
+                $done += $touch->done ? [$touch->step => true] : [];
+            }
+        }
+
+        return ShortPieces::plan($rows, $sequence->getClass()->policies(), $done, \count($past), $sequence->getSkipped());
+    }
+
+    /** The cut of a sequence, and what a method makes of it. */
+    public function plan(Sequence $sequence, ?Method $method = null): CutPlan
+    {
+        return $this->overCut($this->piece($sequence), $method ?? $sequence->getMethod(), $sequence->aimed(), $this->cut($sequence));
+    }
+
+    /**
+     * What each method would make of it from where the class stands.
+     *
+     * @return array<string, LessonSequence> by method
+     */
+    public function byMethod(Sequence $sequence): array
+    {
+        $piece = $this->piece($sequence);
+        $cut = $this->cut($sequence);
+
+        return $this->memory->remember(
+            $this->fingerprint('methods', $piece, $sequence->aimed(), $cut),
+            function () use ($piece, $sequence, $cut): array {
+                $plans = [];
+                foreach (Method::cases() as $method) {
+                    $plans[$method->value] = $this->overCut($piece, $method, $sequence->aimed(), $cut)->plan();
+                }
+
+                return $plans;
+            },
+        );
+    }
+
+    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
+    private function offers(Sequence $sequence, PieceForClass $piece, array $cut): Offers
+    {
+        return $this->memory->remember(
+            $this->fingerprint('offers', $piece, $sequence->aimed(), $cut)->with('method', $sequence->getMethod()),
+            fn (): Offers => Offers::reckon($this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)),
+        );
+    }
+
+    /**
+     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
+     *
+     * @return list<Chunk>
+     */
+    private function newerCut(Sequence $sequence, PieceForClass $piece, array $cut): array
+    {
+        [$own, $frozen] = $cut;
+
+        return $this->memory->remember(
+            $this->fingerprint('newer-cut', $piece, $sequence->aimed(), [$own, $frozen]),
+            function () use ($piece, $sequence, $own, $frozen): array {
+                $now = $this->phrases($piece, $sequence, [$own, []]);
+
+                return self::edges($now) === self::edges($this->phrases($piece, $sequence, [$own, $frozen])) ? [] : $now;
+            },
+        );
+    }
+
+    /** @return list<PastLesson> a class's lessons on a piece, but for those that are still open */
+    public function past(SchoolClass $class, Piece $piece): array
+    {
+        $log = $this->log($class);
+
+        return '' === $log ? [] : $this->logged($class, $piece, $log, $this->chunks->all($piece));
+    }
+
+    private function log(SchoolClass $class): string
+    {
+        return $this->taught->logs([$class])[(int) $class->getId()] ?? '';
+    }
+
+    /**
+     * @param list<Entity> $chunks of the piece, removed ones too
+     *
+     * @return list<PastLesson>
+     */
+    private function logged(SchoolClass $class, Piece $piece, string $log, array $chunks): array
+    {
+        if ('' === $log) {
+            return [];
+        }
+        $edges = [];
+        foreach ($chunks as $chunk) {
+            $edges[(int) $chunk->getId()] = $chunk->edges();
+        }
+        $fingerprint = Fingerprint::of('past')->with('log', $log)->with('piece', (int) $piece->getId())->with('chunks', $edges);
+
+        return $this->memory->remember($fingerprint, function () use ($class, $piece, $chunks): array {
+            $byId = [];
+            foreach ($chunks as $chunk) {
+                $byId[(int) $chunk->getId()] = $chunk->chunk();
+            }
+
+            return PastLessons::of($this->taught->taught($this->taught->endedOn($class, $piece)), $byId);
+        });
+    }
+
+    /**
+     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
+     *
+     * @return list<Chunk>
+     */
+    private function phrases(PieceForClass $piece, Sequence $sequence, array $cut): array
+    {
+        $tree = $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)->tree();
+
+        return array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases());
+    }
+
+    /**
+     * @param array<int, Chunk> $chunks
+     *
+     * @return array<int, array{string, string, bool}> all of each that a plan follows from
+     */
+    private static function edges(array $chunks): array
+    {
+        return array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind->value, $chunk->lands], $chunks);
+    }
+
+    private function piece(Sequence $sequence): PieceForClass
+    {
+        return $this->pieces->of(
+            $sequence->getPiece(),
+            $sequence->getClass(),
+            $this->past($sequence->getClass(), $sequence->getPiece()),
+        );
+    }
+
+    /** @return array{array<int, Chunk>, array<int, Chunk>} the teacher's own chunks, and those on which the sequence was built, by id */
+    private function cut(Sequence $sequence): array
+    {
+        return self::cutOf($sequence, $this->chunks->of($sequence->getPiece()));
+    }
+
+    /**
+     * @param list<Entity> $chunks
+     *
+     * @return array{array<int, Chunk>, array<int, Chunk>}
+     */
+    private static function cutOf(Sequence $sequence, array $chunks): array
+    {
+        $own = $frozen = [];
+        foreach ($chunks as $chunk) {
+            if ($chunk->isRemoved()) {
+                continue;
+            }
+            if ($chunk->isOwn()) {
+                $own[(int) $chunk->getId()] = $chunk->chunk();
+            } elseif (\in_array($chunk->getId(), $sequence->getCut(), true)) {
+                $frozen[(int) $chunk->getId()] = $chunk->chunk();
+            }
+        }
+
+        return [$own, $frozen];
+    }
+
+    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
+    private function overCut(PieceForClass $piece, Method $method, Aim $aim, array $cut): CutPlan
+    {
+        return CutPlan::of($piece, $method, $cut[0], $aim->instruments, $aim, $cut[1]);
+    }
+
+    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
+    private function fingerprint(string $what, PieceForClass $piece, Aim $aim, array $cut): Fingerprint
+    {
+        return $piece
+            ->fingerprint($what)
+            ->with('class', $piece->policies)
+            ->with('aim', (array) $aim)
+            ->with('cut', [self::edges($cut[0]), self::edges($cut[1])])
+            ->with('past', $piece->past);
+    }
+
+    /** @return list<mixed> all of an ordered step that a plan follows from */
+    private static function told(OrderedStep $step): array
+    {
+        $chunk = $step->chunk();
+
+        return [
+            $step->id,
+            $step->purpose,
+            $chunk?->edges(),
+            $chunk?->kind,
+            $chunk?->lands,
+            $step->taught?->like?->edges(),
+            $step->taught?->rung,
+            $step->hand->stored(),
+            $step->hand->prompt,
+            $step->hand->figure,
+        ];
+    }
+}
