@@ -1,7 +1,7 @@
 // Every screen, in both grounds and on small windows: axe finds nothing, nothing is wider than the window, and the keys lead everywhere.
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { openPiece, signIn } from './steps.mjs';
+import { chooseStep, openPiece, signIn } from './steps.mjs';
 
 const WINDOWS = {
     desk: { width: 1280, height: 800 },
@@ -115,20 +115,17 @@ async function walkTeaching(page) {
     await check(page, 'class settings');
     await page.goBack();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
-    await page
-        .getByRole('button', { name: /^Change / })
-        .last()
-        .click();
+    const step = page.locator('[data-step]').first();
+    await step.locator('.step-menu summary').click();
+    await check(page, 'menu of a step');
+    await step.getByRole('button', { name: 'Edit' }).click();
     await expect(page.getByLabel('Prompt line for the class')).toBeVisible();
     await check(page, 'sequence');
-    await page
-        .getByRole('button', { name: /lesson/ })
-        .first()
-        .click();
+    await page.getByRole('button', { name: /the lesson$/ }).click();
     await page.locator('[data-room=steps]').selectOption({ index: 0 });
     await expect(page.locator('.stave .words')).toBeVisible();
     await check(page, 'lesson, hold check');
-    await page.locator('[data-room=steps]').selectOption({ index: 4 });
+    await chooseStep(page, 'Learn');
     await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
     await page.keyboard.press('h');
     await expect(page.locator('[data-room=hand] svg')).toBeVisible();

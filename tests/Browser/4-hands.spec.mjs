@@ -1,6 +1,6 @@
 // Fingers and bows: over the notes, with their reasons, as the teacher sets them, by class, side by side, and in the lesson.
 import { expect, test } from '@playwright/test';
-import { openPiece, signIn } from './steps.mjs';
+import { chooseStep, openPiece, signIn } from './steps.mjs';
 
 const SLOW = { timeout: 30_000 };
 const bar = (page, name) => page.locator(`.hands-bar [name=${name}]`);
@@ -119,7 +119,7 @@ test('in the lesson each layer is one key, for each instrument', async ({ page }
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
     await page.getByRole('button', { name: /lesson/ }).click();
     await page.waitForURL(/\/lessons\/\d+$/);
-    await page.locator('[data-room=steps]').selectOption({ index: 1 });
+    await chooseStep(page, 'Learn');
     await expect(page.locator('.stave svg.engraved')).toBeVisible(SLOW);
     await expect(page.locator('[data-room=card]')).toContainText('Start');
     const fingers = page.locator('.stave .fing');

@@ -1,10 +1,10 @@
 // No coin stays on a tablet: what was logged without a network is sent by whatever page is opened next.
 import { expect, test } from '@playwright/test';
-import { signIn } from './steps.mjs';
+import { chooseStep, signIn } from './steps.mjs';
 
 test.describe.configure({ mode: 'serial' });
 
-/** Opens the lesson of a class, begun if none is open, and goes to its first step with a stair. */
+/** Opens the lesson of a class, begun if none is open, and goes to a step with a stair and no rounds before it. */
 async function openLesson(page) {
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Mill Lane Two' }).click();
@@ -12,7 +12,7 @@ async function openLesson(page) {
     await page.getByRole('button', { name: /lesson/ }).click();
     await page.waitForURL(/\/lessons\/\d+$/);
     await page.locator('.stave').waitFor();
-    await page.locator('[data-room=steps]').selectOption({ index: 1 });
+    await chooseStep(page, 'Open strings');
     await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
     return page.url();
 }
@@ -173,7 +173,7 @@ test('a screen takes back its own coin, not the other one’s', async ({ page, b
     const other = await elsewhere.newPage();
     await signIn(other);
     await other.goto(lesson);
-    await other.locator('[data-room=steps]').selectOption({ index: 1 });
+    await chooseStep(other, 'Open strings');
     const coins = other.locator('.stair .here .coin');
     await page.bringToFront();
     await page.keyboard.press('c');

@@ -79,3 +79,11 @@ export async function pull(page, span, edge, measure, beat, beats = 4) {
     await page.mouse.move(to.x + (to.width * beat) / beats, to.y + 25);
     await page.mouse.up();
 }
+
+/** Opens a step of a lesson by its name. */
+export async function chooseStep(page, title) {
+    const steps = page.locator('[data-room=steps]');
+    await expect(steps).toBeEnabled();
+    const titles = await steps.locator('option').allTextContents();
+    await steps.selectOption({ index: titles.findIndex((one) => one.includes(title)) });
+}
