@@ -135,10 +135,12 @@ async function openLesson() {
     const steps = page.locator('[data-room=steps]');
     const open = await steps
         .locator('option')
-        .evaluateAll((options) => options.findIndex((option, at) => at > 0 && !option.textContent.startsWith('✓')));
+        .evaluateAll((options) => options.findIndex(({ textContent }) => /^\d+\. Learn/.test(textContent)));
     await steps.selectOption({ index: open });
     await engraved();
     await page.waitForTimeout(1500);
+    await page.keyboard.press('c');
+    await page.waitForTimeout(800);
 }
 await take('lesson', openLesson);
 await take(
@@ -153,10 +155,10 @@ await take(
 );
 await take('lesson-end', async () => {
     await openLesson();
-    await page.keyboard.press('Enter');
-    await page.keyboard.press('Enter');
-    await page.keyboard.press('z');
-    await page.keyboard.press('z');
+    for (const key of 'cccccxcc') {
+        await page.keyboard.press(key);
+        await page.waitForTimeout(200);
+    }
     await page.keyboard.press('e');
     await page.waitForURL(/\/end$/);
 });
