@@ -12,7 +12,8 @@ final readonly class LessonSequence
     /**
      * @param list<PlannedLesson> $lessons that are to come
      * @param int                 $goal    beats a minute
-     * @param int                 $reaches beats a minute of the fastest run of the whole, or at which it would go now
+     * @param int                 $reaches beats a minute of the fastest run of the whole, or at which it would go now; 0 where some of it
+     *                                     is not taught yet
      * @param Groups              $groups  who plays together, who apart
      * @param Hardest|null        $holds   the move that holds the whole back where the goal stays out of reach
      * @param int                 $taught  lessons that were taught before

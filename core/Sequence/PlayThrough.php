@@ -71,7 +71,8 @@ final class PlayThrough
             $this->class->nextMeeting();
         }
         $whole = $this->tree->whole;
-        $likely = $this->planner->maker->likely($this->class->practice, $whole, $this->aim->goal);
+        // What was not taught to its end goes at no tempo.
+        $likely = $this->left->isThrough() ? $this->planner->maker->likely($this->class->practice, $whole, $this->aim->goal) : 0;
 
         return new LessonSequence(
             $lessons,

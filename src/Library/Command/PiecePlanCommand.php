@@ -144,12 +144,15 @@ final class PiecePlanCommand extends Command
     {
         $say = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
         $say(\sprintf(
-            '%d %s, %d minutes; %s %d.',
+            '%d %s, %d minutes; %s.',
             \count($report['lessons']),
             1 === \count($report['lessons']) ? 'lesson' : 'lessons',
             round($report['seconds'] / 60),
-            $report['reaches'] >= $report['goal'] ? 'the whole at' : 'the goal stays out of reach, the whole at',
-            $report['reaches'],
+            match (true) {
+                0 === $report['reaches'] => 'the goal stays out of reach, not all of it is taught',
+                $report['reaches'] >= $report['goal'] => 'the whole at '.$report['reaches'],
+                default => 'the goal stays out of reach, the whole at '.$report['reaches'],
+            },
         ));
         foreach ($report['short'] as $short) {
             $say(\sprintf('%s: %s', $short['instrument'], $short['reason']));

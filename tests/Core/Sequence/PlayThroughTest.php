@@ -141,6 +141,17 @@ final class PlayThroughTest extends TestCase
         self::assertTrue($plan->isAtGoal());
     }
 
+    public function testWhatIsTooLongIsNotSaidToBeWhole(): void
+    {
+        $lines = ['D E F G', 'A2 F D', 'G F E A', 'd c B A', 'B A G F'];
+        $abc = implode('|', array_map(static fn (int $at): string => $lines[($at * 7 + intdiv($at, 5)) % 5], range(0, 299)));
+        $plan = Plans::of(Plans::piece(Tunes::abc($abc.'|', '4/4', 'D'), 2, 96, 27), Method::Forward)->plan();
+        self::assertCount(6, $plan->lessons);
+        self::assertSame(0, $plan->reaches, 'its end was not taught');
+        self::assertFalse($plan->isAtGoal());
+        self::assertNotNull($plan->holds);
+    }
+
     public function testWhatATeacherSetStays(): void
     {
         [$tune, $rows] = $this->kettle();
