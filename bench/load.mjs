@@ -32,8 +32,7 @@ const client = new Client(url);
 await client.signIn();
 const lessons = [];
 for (let made = 0; made < LESSONS; made++) {
-    const answer = await client.post('/sequences', { class: '1', piece: '1', goal: '84' });
-    lessons.push(await client.lesson(Number(answer.headers.get('location').split('/').at(-1))));
+    lessons.push(await client.lesson(await client.sequence()));
 }
 const acknowledged = lessons.map(() => []);
 let failed = 0;

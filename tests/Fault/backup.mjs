@@ -59,7 +59,7 @@ const plain = (text) =>
 test('made under load, it holds what one moment held', async (context) => {
     const client = new Client(url);
     await client.signIn();
-    const lesson = await client.lesson(3);
+    const lesson = await client.lesson(await client.sequence());
     loaded = lesson;
     let writing = true;
     let written = 0;

@@ -118,6 +118,12 @@ export class Client {
         await this.page('/');
     }
 
+    /** Builds a sequence of a piece that the class of the demo has not met; gives its number. */
+    async sequence(piece = 6) {
+        const answer = await this.post('/sequences', { class: '2', piece: String(piece), goal: '84' });
+        return Number(answer.headers.get('location').split('/').at(-1));
+    }
+
     /** Begins a lesson of a sequence; gives its number and what its screen is told. */
     async lesson(sequence) {
         const answer = await this.post(`/sequences/${sequence}/lesson`);

@@ -112,7 +112,7 @@ async function outage(since, find, killed) {
 test(`parts are killed, ${kills} times each`, { timeout: 30 * 60_000 }, async (context) => {
     const client = new Client(url);
     await client.signIn();
-    const lesson = await client.lesson(2);
+    const lesson = await client.lesson(await client.sequence());
     const screen = new Screen(lesson);
     const writing = screen.write();
     try {
