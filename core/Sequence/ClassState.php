@@ -108,6 +108,7 @@ final class ClassState
                 if ($touch->learned || $touch->found) {
                     $this->reached->add($touch->chunk, $touch->reached, $touch->treads, $touch->learned);
                 }
+                // A whole that was joined at a tempo was clean there more than once, as the coins of a join ask.
                 if (!$touch->found && $touch->chunk->isWhole($this->of->piece)) {
                     $this->wholeAt = max($this->wholeAt, $touch->reached);
                 }

@@ -18,7 +18,6 @@ use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Method\TeachingOrder;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
-use CoinStair\Core\Standing\Touch;
 
 /**
  * The cut of a piece for a class, and what a method makes of it: what the teacher cut, what is proposed between, spots, order, steps and
@@ -33,6 +32,8 @@ final class CutPlan
     private ?array $order = null;
     private ?Groups $groups = null;
     private ?LessonSequence $plan = null;
+    /** After the lessons that were taught. */
+    private ?ClassState $class = null;
 
     /**
      * @param array<int, Chunk> $own
@@ -76,18 +77,14 @@ final class CutPlan
     public function cutForYear(int $year): self
     {
         $plan = new self($this->of, $this->method, $this->own, $this->instruments, $this->aim, []);
-        $plan->tree = Cut::of($this->of->piece, $this->own)->tree($this->of->likeness(), $year, $this->of->difficulty()->weights);
+        $plan->tree = $plan->treeFor($year);
 
         return $plan;
     }
 
     public function tree(): ChunkTree
     {
-        return $this->tree ??= Cut::of($this->of->piece, $this->own + $this->frozen)->tree(
-            $this->of->likeness(),
-            $this->of->policies->year(),
-            $this->of->difficulty()->weights,
-        );
+        return $this->tree ??= $this->treeFor($this->of->policies->year());
     }
 
     /** @return list<Chunk> phrases that nobody changed yet */
@@ -152,13 +149,9 @@ final class CutPlan
     /** Where a stair on a chunk starts after the lessons that were taught: beats a minute. */
     public function startsAt(Chunk $chunk): int
     {
-        $practice = $this->of->practice($this->aim, $this->groups()->together);
-        foreach ($this->of->past as $lesson) {
-            $practice->replay($lesson, fn (Touch $touch): bool => $touch->isOf($this->groups()->together));
-        }
-        $maker = new StepMaker($this->of->piece, $this->aim->goal, $this->of->policies->year(), $this->of->policies->growth);
+        $class = $this->class ??= new ClassState($this->of, $this->aim, $this->groups());
 
-        return $maker->start($practice, $chunk);
+        return (new StepPlanner($this->of, $this->aim, $class))->maker->start($class->practice, $chunk);
     }
 
     /**
@@ -193,5 +186,14 @@ final class CutPlan
         }
 
         return $heat;
+    }
+
+    private function treeFor(int $year): ChunkTree
+    {
+        return Cut::of($this->of->piece, $this->own + $this->frozen)->tree(
+            $this->of->likeness(),
+            $year,
+            $this->of->difficulty()->weights,
+        );
     }
 }

@@ -53,6 +53,19 @@ final class LessonDraft
         $this->up = StepPurpose::Break === $step->step->purpose ? 0.0 : $this->up + $step->time->playing();
     }
 
+    /**
+     * Adds what the lesson asks for itself, unless the teacher left it out.
+     *
+     * @param list<string> $skipped names of what is left out
+     */
+    public function addOwn(LessonStep $step, string $what, array $skipped): void
+    {
+        $named = $step->named($this->number, $what);
+        if (!\in_array($named->name, $skipped, true)) {
+            $this->add($named);
+        }
+    }
+
     public function planned(): PlannedLesson
     {
         return new PlannedLesson($this->number, $this->steps, $this->available);
@@ -70,9 +83,9 @@ final class LessonDraft
     }
 
     /** The hold check before the first playing step of a lesson (handbook 9). */
-    public static function check(int $lesson): LessonStep
+    public static function check(): LessonStep
     {
-        return self::unplayed(StepPurpose::HoldCheck, self::HOLD_CHECK)->named($lesson.' '.StepPurpose::HoldCheck->value);
+        return self::unplayed(StepPurpose::HoldCheck, self::HOLD_CHECK);
     }
 
     /** A step in which nothing is played. */

@@ -41,8 +41,19 @@ final readonly class LessonStep
     ) {
     }
 
+    /**
+     * The name of what a lesson asks for itself: by it a teacher leaves it out.
+     *
+     * @param int    $lesson number in the sequence
+     * @param string $what   purpose, or group, with what it is about
+     */
+    public static function nameOf(int $lesson, string $what): string
+    {
+        return $lesson.' '.$what;
+    }
+
     /** As the lesson calls it that asks for it. */
-    public function named(string $name): self
+    public function named(int $lesson, string $what): self
     {
         return new self(
             $this->id,
@@ -57,7 +68,7 @@ final readonly class LessonStep
             $this->says,
             $this->goesOn,
             $this->isCut,
-            $name,
+            self::nameOf($lesson, $what),
         );
     }
 

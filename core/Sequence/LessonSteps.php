@@ -112,10 +112,10 @@ final readonly class LessonSteps
     {
         $comfort = [];
         foreach ($this->groups->together as $instrument) {
-            $comfort[$instrument->value] = $this->practice->comfortOf($chunk, $instrument);
+            $comfort[$instrument->value] = $this->practice->comfort($chunk, [$instrument])->lesser();
         }
         foreach ($this->groups->apart as $name => $instrument) {
-            $comfort[$name] = $this->ofGroups[$name]->comfortOf($chunk, $instrument);
+            $comfort[$name] = $this->ofGroups[$name]->comfort($chunk)->lesser();
         }
 
         return $comfort;

@@ -9,7 +9,7 @@ use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 
 /** A place in the order of a sequence: what a method or a teacher put there, and what was set of it by hand. */
-final readonly class OrderedStep
+final readonly class OrderedStep implements \JsonSerializable
 {
     /** @param string $id by which the log knows it */
     private function __construct(
@@ -34,5 +34,24 @@ final readonly class OrderedStep
     public function chunk(): ?Chunk
     {
         return $this->taught?->chunk;
+    }
+
+    /** @return list<mixed> what tells two apart */
+    public function jsonSerialize(): array
+    {
+        $chunk = $this->chunk();
+
+        return [
+            $this->id,
+            $this->purpose,
+            $chunk?->edges(),
+            $chunk?->kind,
+            $chunk?->lands,
+            $this->taught?->like?->edges(),
+            $this->taught?->rung,
+            $this->hand->stored(),
+            $this->hand->prompt,
+            $this->hand->figure,
+        ];
     }
 }

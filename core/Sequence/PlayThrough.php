@@ -96,10 +96,11 @@ final class PlayThrough
         $lesson = new LessonDraft($number, $policies->seconds, $policies->year());
         $this->served = [];
         if ($policies->holdCheck) {
-            $this->addNamed($lesson, LessonDraft::check($number), StepPurpose::HoldCheck->value);
+            $lesson->addOwn(LessonDraft::check(), StepPurpose::HoldCheck->value, $this->aim->skipped);
         }
         foreach ($this->of->warmUps()->choose($this->upcoming($number), $this->aim->goal, $number, $this->class->met()) as $warmUp) {
-            $this->addNamed($lesson, $warmUp, StepPurpose::WarmUp->value.' '.($warmUp->step->warmUp?->code() ?? ''));
+            $what = StepPurpose::WarmUp->value.' '.($warmUp->step->warmUp?->code() ?? '');
+            $lesson->addOwn($warmUp, $what, $this->aim->skipped);
         }
         $this->review($lesson);
         $closing = min(self::CLOSING, self::CLOSING_SHARE * $policies->seconds);
@@ -183,11 +184,13 @@ final class PlayThrough
     }
 
     /**
-     * One step of the order, or as much of it as fits.
+     * One step, or as much of it as fits.
+     *
+     * @param int|null $place in the order; none where the order is through
      *
      * @return bool it fitted, and all of it
      */
-    private function take(LessonDraft $lesson, int $place, OrderedStep $ordered, float $closing): bool
+    private function take(LessonDraft $lesson, ?int $place, OrderedStep $ordered, float $closing): bool
     {
         if (null === $ordered->taught) {
             return $this->takeUnplayed($lesson, $place, $ordered, $closing);
@@ -195,32 +198,32 @@ final class PlayThrough
         $groups = $this->groupSteps($ordered->taught->chunk, $lesson->number);
         $spent = array_sum(array_map(static fn (array $step): float => $step[2]->seconds(), $groups));
         $left = $lesson->left($closing) - $spent;
-        $begun = $this->left->begun($place);
+        $begun = null === $place ? null : $this->left->begun($place);
         $full = $this->planner->time($ordered, $begun, StepLimits::standard());
         $time = $full;
         if ($lesson->cost($full) > $left && !($lesson->isEmpty() && $left < self::LEAST)) {
-            $time = $this->cutShort($lesson, $ordered, $place, $full, $left);
+            $time = $this->cutShort($lesson, $ordered, $begun, $full, $left);
             if (null === $time) {
                 return false;
             }
         }
         foreach ($groups as [$name, $chunk, $ofGroup]) {
-            $this->addNamed($lesson, $this->steps->ofGroup($this->groups->apart[$name], $chunk, $ofGroup), 'group '.$name);
+            $lesson->addOwn($this->steps->ofGroup($this->groups->apart[$name], $chunk, $ofGroup), 'group '.$name, $this->aim->skipped);
             $this->class->playedApart($name, $chunk, $ofGroup);
             $this->served[$name] = true;
         }
         $isWhole = ($time->top()->tempo ?? 0) >= ($full->top()->tempo ?? 0);
         $this->add($lesson, $ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun[0] ?? 0, !$isWhole);
-        if ($isWhole) {
+        if (null !== $place && $isWhole) {
             $this->left->done($place);
-        } else {
+        } elseif (null !== $place) {
             $this->left->cut($place, $time);
         }
 
         return $isWhole;
     }
 
-    private function takeUnplayed(LessonDraft $lesson, int $place, OrderedStep $ordered, float $closing): bool
+    private function takeUnplayed(LessonDraft $lesson, ?int $place, OrderedStep $ordered, float $closing): bool
     {
         $seconds = $ordered->hand->seconds ?? (StepPurpose::Break === $ordered->purpose ? LessonDraft::BREAK : self::FREE);
         $step = LessonDraft::unplayed($ordered->purpose, $seconds, $ordered->id, $ordered->hand->prompt);
@@ -228,19 +231,25 @@ final class PlayThrough
             return false;
         }
         $lesson->add($step);
-        $this->left->done($place);
+        if (null !== $place) {
+            $this->left->done($place);
+        }
 
         return true;
     }
 
-    /** As many treads of a step as fit into what is left, if they are half of them; the first step of a lesson is cut to what there is. */
-    private function cutShort(LessonDraft $lesson, OrderedStep $ordered, int $place, StepTime $full, float $left): ?StepTime
+    /**
+     * As many treads of a step as fit into what is left, if they are half of them; the first step of a lesson is cut to what there is.
+     *
+     * @param array{int, list<int>}|null $begun tempo at which it stopped in an earlier lesson, and the treads of that day
+     */
+    private function cutShort(LessonDraft $lesson, OrderedStep $ordered, ?array $begun, StepTime $full, float $left): ?StepTime
     {
         if (!$ordered->purpose->isLearned()) {
             return null;
         }
         $room = $left - ($lesson->cost($full) - $full->seconds());
-        $short = $this->planner->time($ordered, $this->left->begun($place), StepLimits::standard()->within(max(1.0, $room)));
+        $short = $this->planner->time($ordered, $begun, StepLimits::standard()->within(max(1.0, $room)));
         $stands = ($short->top()->coins ?? 0) >= ($full->top()->coins ?? 0);
         $isHalf = 2 * \count($short->treads) >= \count($full->treads);
 
@@ -283,20 +292,11 @@ final class PlayThrough
                 $isRun = StepPurpose::Run === $purpose;
                 $likely = $this->planner->maker->likely($this->class->practice, $chunk, $this->aim->goal);
                 $stands = $isRun ? $this->class->wholeAt() >= $likely : $this->class->chanceAtGoal($chunk) >= self::STANDS;
-                if (!$stands && !$this->takeAgain($lesson, new TaughtChunk($purpose, $chunk), $isRun ? 0.0 : $closing)) {
+                if (!$stands && !$this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $isRun ? 0.0 : $closing)) {
                     return;
                 }
             }
         }
-    }
-
-    /** A step that is not in the order, since the order is through. */
-    private function takeAgain(LessonDraft $lesson, TaughtChunk $taught, float $closing): bool
-    {
-        $fits = $this->take($lesson, \PHP_INT_MAX, OrderedStep::of($taught), $closing);
-        $this->left->done(\PHP_INT_MAX);
-
-        return $fits;
     }
 
     /** @return list<array{StepPurpose, Chunk}> what lies around the place that holds the whole back, from small to large */
@@ -345,17 +345,9 @@ final class PlayThrough
         }
     }
 
-    /** Adds what a lesson asks for itself, unless the teacher left it out. */
-    private function addNamed(LessonDraft $lesson, LessonStep $step, string $name): void
+    private function isLeftOut(int $number, string $what): bool
     {
-        if (!$this->isLeftOut($lesson->number, $name)) {
-            $lesson->add($step->named($lesson->number.' '.$name));
-        }
-    }
-
-    private function isLeftOut(int $number, string $name): bool
-    {
-        return \in_array($number.' '.$name, $this->aim->skipped, true);
+        return \in_array(LessonStep::nameOf($number, $what), $this->aim->skipped, true);
     }
 
     /** Adds a step of the class, and what it does to what the class can. */
@@ -369,7 +361,7 @@ final class PlayThrough
         bool $isCut = false,
     ): void {
         $step = $this->steps->ofClass($purpose, $chunk, $time, $ordered, $goesOn, $isCut);
-        $lesson->add('' === $step->id ? $step->named($lesson->number.' '.$purpose->value) : $step);
+        $lesson->add('' === $step->id ? $step->named($lesson->number, $purpose->value) : $step);
         $this->class->played($purpose, $chunk, $time, $ordered?->taught?->rung);
     }
 }

@@ -54,18 +54,26 @@ final class Practice
         $this->reading = null === $this->reading ? null : clone $this->reading;
     }
 
-    /** What the class brings to a chunk: what its hands need, held by what it has not read yet. */
-    public function comfort(Chunk $chunk): Comfort
+    /**
+     * What the class brings to a chunk: what its hands need, held by what it has not read yet.
+     *
+     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     */
+    public function comfort(Chunk $chunk, ?array $who = null): Comfort
     {
-        $hands = $this->hands($chunk);
+        $hands = $this->hands($chunk, $who);
 
         return $this->reading?->limit($hands, $chunk) ?? $hands;
     }
 
-    /** What its hands alone need. */
-    public function hands(Chunk $chunk): Comfort
+    /**
+     * What its hands alone need.
+     *
+     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     */
+    public function hands(Chunk $chunk, ?array $who = null): Comfort
     {
-        [$tempo] = $this->least($chunk);
+        [$tempo] = $this->least($chunk, $who);
 
         return Comfort::of(\INF === $tempo ? Comfort::CAP_OF_GOAL * $this->goal : $tempo, $this->goal);
     }
@@ -140,15 +148,6 @@ final class Practice
     public function state(): array
     {
         return [$this->gains, $this->reading?->lacks() ?? []];
-    }
-
-    /** The comfort tempo of a chunk for one instrument after all that was practised, in beats a minute. */
-    public function comfortOf(Chunk $chunk, Instrument $instrument): float
-    {
-        [$tempo] = $this->least($chunk, [$instrument]);
-        $hands = Comfort::of(\INF === $tempo ? Comfort::CAP_OF_GOAL * $this->goal : $tempo, $this->goal);
-
-        return ($this->reading?->limit($hands, $chunk) ?? $hands)->lesser();
     }
 
     /**

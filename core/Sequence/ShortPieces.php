@@ -13,8 +13,6 @@ use CoinStair\Core\Method\StepPurpose;
 final class ShortPieces
 {
     private const GOES = 2;
-    /** Seconds from plucking to the bow. Starting value. */
-    private const CHANGE = 20.0;
 
     /**
      * @param list<array{OrderedStep, PieceForClass}> $rows     in their order, each the whole of its piece
@@ -69,9 +67,8 @@ final class ShortPieces
     private static function opened(ClassPolicies $policies, int $number, array $skipped): LessonDraft
     {
         $draft = new LessonDraft($number, $policies->seconds, $policies->year());
-        $check = LessonDraft::check($number);
-        if ($policies->holdCheck && !\in_array($check->name, $skipped, true)) {
-            $draft->add($check);
+        if ($policies->holdCheck) {
+            $draft->addOwn(LessonDraft::check(), StepPurpose::HoldCheck->value, $skipped);
         }
 
         return $draft;
@@ -89,9 +86,7 @@ final class ShortPieces
             $ordered->hand,
         );
 
-        return $changes
-            ? new StepTime($time->treads, $time->rule, $time->modes, $time->rounds + self::CHANGE, $time->talk, $time->turns, $time->fixed)
-            : $time;
+        return $changes ? $time->after(StepMaker::CHANGE) : $time;
     }
 
     private static function step(OrderedStep $ordered, PieceForClass $piece, Practice $practice, Chunk $chunk, StepTime $time): LessonStep

@@ -19,7 +19,7 @@ final class StepMaker
     private const RESET = [1 => 8.0, 2 => 6.0, 3 => 5.0, 4 => 5.0];
     private const RESET_OF_ROUND = 3.0;
     /** Seconds from plucking to the bow, or back. */
-    private const CHANGE = 20.0;
+    public const CHANGE = 20.0;
     private const TALK = 30.0;
     private const TALK_AGAIN = 15.0;
     private const TALK_SHORT = 10.0;
@@ -98,17 +98,20 @@ final class StepMaker
             }
         }
         $rounds = $hand->rounds ?? [];
-        $before = $this->rounds($chunk, $rounds, $hand->treads[0] ?? $tempo, $hand->mode);
+        $own = $hand->treads ?? [$tempo];
+        $before = $this->rounds($chunk, $rounds, $own[0], $hand->mode);
         $rule = $hand->rule ?? CoinRule::goes($goes);
+        $treads = $stair->along($practice->comfort($chunk), $own, $rule);
 
         return new StepTime(
-            $stair->along($practice->comfort($chunk), $hand->treads ?? [$tempo], $rule),
+            $treads,
             $rule,
             $rounds,
             $before,
             $talk,
             $hand->turns,
             $hand->seconds,
+            \array_slice($own, \count($treads)),
         );
     }
 

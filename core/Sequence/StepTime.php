@@ -33,6 +33,21 @@ final readonly class StepTime
     ) {
     }
 
+    /** The same with more seconds before its stair. */
+    public function after(float $seconds): self
+    {
+        return new self(
+            $this->treads,
+            $this->rule,
+            $this->modes,
+            $this->rounds + $seconds,
+            $this->talk,
+            $this->turns,
+            $this->fixed,
+            $this->ahead,
+        );
+    }
+
     /** All of it, in seconds. */
     public function seconds(): float
     {

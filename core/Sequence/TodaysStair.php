@@ -80,8 +80,7 @@ final readonly class TodaysStair
             if (
                 null === $top
                 || \count($treads) + 2 > $this->limits->treads
-                || $tries + $below->tries()->mean + $top->tries()->mean > $this->limits->tries
-                || $seconds + $this->time($below) + $this->time($top) > $this->limits->seconds
+                || !$this->fits($tries + $below->tries()->mean, $seconds + $this->time($below), $top)
             ) {
                 [$last, $asked] = $this->top($comfort, $at, $rule, $tries, $seconds);
 
@@ -110,11 +109,11 @@ final readonly class TodaysStair
         foreach ($tempos as $index => $tempo) {
             $coins = $rule->countOn($index, \count($tempos));
             $tread = $this->tread($comfort, $tempo, $rule->goingOn, $coins);
-            $tries += $tread->tries()->mean;
-            $seconds += $this->time($tread);
-            if ([] !== $treads && ($tries > $this->limits->tries || $seconds > $this->limits->seconds)) {
+            if ([] !== $treads && !$this->fits($tries, $seconds, $tread)) {
                 break;
             }
+            $tries += $tread->tries()->mean;
+            $seconds += $this->time($tread);
             $treads[] = $tread;
             $comfort = $comfort->afterCoins($coins);
         }
@@ -142,7 +141,7 @@ final readonly class TodaysStair
     {
         for ($coins = $rule->top; $coins > 0; --$coins) {
             $tread = $this->tread($comfort, $tempo, $rule->goingOn, $coins);
-            if ($tries + $tread->tries()->mean <= $this->limits->tries && $seconds + $this->time($tread) <= $this->limits->seconds) {
+            if ($this->fits($tries, $seconds, $tread)) {
                 return [$tread, $rule->asking($coins)];
             }
         }
@@ -162,6 +161,12 @@ final readonly class TodaysStair
         $chance = $comfort->chance($tempo, $this->beats);
 
         return new Tread($tempo, $coins, $chance, $goingOn, $comfort->lesser(), ($this->seconds)($tempo));
+    }
+
+    /** After so many tries and seconds of the step there is room for a tread. */
+    private function fits(float $tries, float $seconds, Tread $tread): bool
+    {
+        return $tries + $tread->tries()->mean <= $this->limits->tries && $seconds + $this->time($tread) <= $this->limits->seconds;
     }
 
     private function time(Tread $tread): float

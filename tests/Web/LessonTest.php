@@ -10,6 +10,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
+use App\Shared\Repository\LessonRepository;
 use Symfony\Component\DomCrawler\Crawler;
 
 final class LessonTest extends WebCase
@@ -256,6 +257,16 @@ final class LessonTest extends WebCase
         self::assertSelectorTextContains('main', 'Bows were crooked <b>today</b>.');
         $this->browser->request('GET', "/lessons/{$lesson->getId()}");
         self::assertResponseRedirects("/lessons/{$lesson->getId()}/end");
+    }
+
+    public function testAnAcceptedLessonIsAnotherStateOfTheLog(): void
+    {
+        $lesson = $this->lesson();
+        $state = fn (): array => $this->service(LessonRepository::class)->logs([$lesson->getClass()]);
+        $open = $state();
+        $lesson->end(new \DateTimeImmutable(), '');
+        $this->entities()->flush();
+        self::assertNotSame($open, $state(), 'what was taught moves the rest, though no entry came');
     }
 
     public function testTheNextLessonGoesOnWhereTheClassStopped(): void

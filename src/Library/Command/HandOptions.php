@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library\Command;
 
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Score\Instrument;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
@@ -56,5 +57,24 @@ final readonly class HandOptions
     public static function number(string $typed): int
     {
         return ctype_digit($typed) ? (int) $typed : 0;
+    }
+
+    /**
+     * @param list<string> $names several, or with commas; all string instruments if none are named
+     *
+     * @return non-empty-list<Instrument>|null none if one is not known
+     */
+    public static function instruments(array $names): ?array
+    {
+        $instruments = [];
+        foreach ([] === $names ? [] : array_unique(explode(',', implode(',', $names))) as $name) {
+            $instrument = Instrument::tryFrom(trim($name));
+            if (null === $instrument || Instrument::Other === $instrument) {
+                return null;
+            }
+            $instruments[] = $instrument;
+        }
+
+        return [] === $instruments ? Instrument::strings() : $instruments;
     }
 }

@@ -42,7 +42,7 @@ final class PieceChunksCommand extends Command
     {
         /** @var array{method: string, instrument: list<string>, explain: bool, format: string} $options */
         $options = $input->getOptions();
-        $instruments = self::instruments($options['instrument']);
+        $instruments = HandOptions::instruments($options['instrument']);
         $method = Method::tryFrom($options['method']);
         $hands = HandOptions::read($input);
         if (
@@ -70,25 +70,6 @@ final class PieceChunksCommand extends Command
     }
 
     /**
-     * @param list<string> $names
-     *
-     * @return list<Instrument>|null none if one is not known
-     */
-    private static function instruments(array $names): ?array
-    {
-        $instruments = [];
-        foreach ([] === $names ? [] : array_unique(explode(',', implode(',', $names))) as $name) {
-            $instrument = Instrument::tryFrom(trim($name));
-            if (null === $instrument || Instrument::Other === $instrument) {
-                return null;
-            }
-            $instruments[] = $instrument;
-        }
-
-        return [] === $instruments ? Instrument::strings() : $instruments;
-    }
-
-    /**
      * @param array{
      *     spots: list<array{instrument: string, from: array{position: int, offset: string}, comfort: float|null, reason: string}>,
      *     chunks: list<array{
@@ -101,16 +82,12 @@ final class PieceChunksCommand extends Command
      */
     private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
     {
-        $place = static function (array $place) use ($numbers): string {
-            /** @var array{position: int, offset: string} $place */
-            return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
-        };
         foreach (\array_slice($report['spots'], 0, $explain ? null : 5) as $spot) {
             $output->writeln(
                 \sprintf(
                     '%s, %s: %s%s',
                     $spot['instrument'],
-                    $place($spot['from']),
+                    CommandOutput::place($spot['from'], $numbers),
                     $spot['reason'],
                     null === $spot['comfort'] ? '' : ' '.round($spot['comfort']),
                 ),
@@ -120,14 +97,14 @@ final class PieceChunksCommand extends Command
         $chunks = array_column($report['chunks'], null, 'id');
         foreach ($report['order'] as $step) {
             $chunk = $chunks[$step['chunk']];
-            $like = null === $step['like'] ? '' : ' as at '.$place($chunks[$step['like']]['from']);
+            $like = null === $step['like'] ? '' : ' as at '.CommandOutput::place($chunks[$step['like']]['from'], $numbers);
             $output->writeln(
                 \sprintf(
                     '%-5s %-8s %s up to %s%s%s%s',
                     $step['as'],
                     $chunk['kind'],
-                    $place($chunk['from']),
-                    $place($chunk['to']),
+                    CommandOutput::place($chunk['from'], $numbers),
+                    CommandOutput::place($chunk['to'], $numbers),
                     $like,
                     null === $step['rung'] ? '' : ', '.$step['rung'],
                     null === $chunk['comfort'] ? '' : ', comfortable at '.round($chunk['comfort']),

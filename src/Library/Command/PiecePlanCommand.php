@@ -56,7 +56,7 @@ final class PiecePlanCommand extends Command
         /** @var array{method: string, minutes: string, lessons: string, slow: string, contact: string, instruments?: string} $options */
         $options = $input->getOptions();
         $method = Method::tryFrom($options['method']);
-        $instruments = self::instruments($options['instruments'] ?? null);
+        $instruments = HandOptions::instruments(array_filter([$options['instruments'] ?? '']));
         $slow = SlowGroup::tryFrom($options['slow']);
         $contact = FirstContact::tryFrom($options['contact']);
         $hands = HandOptions::read($input);
@@ -121,21 +121,6 @@ final class PiecePlanCommand extends Command
         return $number >= $bounds[0] && $number <= $bounds[1] ? $number : null;
     }
 
-    /** @return non-empty-list<Instrument>|null none if one is not known */
-    private static function instruments(?string $names): ?array
-    {
-        $instruments = [];
-        foreach (null === $names ? [] : array_unique(explode(',', $names)) as $name) {
-            $instrument = Instrument::tryFrom(trim($name));
-            if (null === $instrument || Instrument::Other === $instrument) {
-                return null;
-            }
-            $instruments[] = $instrument;
-        }
-
-        return [] === $instruments ? Instrument::strings() : $instruments;
-    }
-
     /**
      * @param Plan         $report
      * @param list<string> $numbers of the measures
@@ -174,10 +159,6 @@ final class PiecePlanCommand extends Command
      */
     private static function line(array $step, array $numbers): string
     {
-        $place = static function (array $place) use ($numbers): string {
-            /** @var array{position: int, offset: string} $place */
-            return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
-        };
         $treads = array_map(
             static fn (int $tempo, int $coins): string => $tempo.' × '.$coins,
             $step['treads'],
@@ -188,7 +169,9 @@ final class PiecePlanCommand extends Command
             '%5s %-8s %-20s %-42s %s',
             self::clock($step['seconds']),
             $step['what'],
-            null === $step['chunk'] ? $step['warmUp'] : $place($step['chunk']['from']).' up to '.$place($step['chunk']['to']),
+            null === $step['chunk']
+                ? $step['warmUp']
+                : CommandOutput::place($step['chunk']['from'], $numbers).' up to '.CommandOutput::place($step['chunk']['to'], $numbers),
             implode('  ', $treads).
                 ([] === $step['treads'] ? '' : self::tries($step['what'], $step['tries'])),
             ('none' === $step['others'] ? '' : implode(', ', $step['who']).', others '.$step['others'].'; ').

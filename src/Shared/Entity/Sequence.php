@@ -140,12 +140,6 @@ class Sequence implements CanBePutAway
         return [] === $chosen ? $all : $chosen;
     }
 
-    /** @param list<Instrument> $instruments */
-    public function setInstruments(array $instruments): void
-    {
-        $this->instruments = array_map(static fn (Instrument $instrument): string => $instrument->value, $instruments);
-    }
-
     public function getSlow(): SlowGroup
     {
         return $this->slow ?? $this->class->getSlow();

@@ -43,7 +43,7 @@ final readonly class LessonSequences
 
     public function of(Sequence $sequence): LessonSequence
     {
-        return $sequence->isRow() ? $this->row($sequence) : $this->lessons($sequence, $this->piece($sequence), $this->cut($sequence))[1]();
+        return $sequence->isRow() ? $this->row($sequence) : $this->lessons($sequence, ...$this->start($sequence))[1]();
     }
 
     /**
@@ -59,9 +59,7 @@ final readonly class LessonSequences
 
             return new SequenceState(SequenceOutline::of($plan), static fn (): LessonSequence => $plan, '', $log);
         }
-        $class = $sequence->getClass();
-        $piece = $this->pieces->of($sequence->getPiece(), $class, $this->logged($class, $sequence->getPiece(), $log, $chunks));
-        $cut = self::cutOf($sequence, $chunks);
+        [$piece, $cut] = $this->startWith($sequence, $log, $chunks);
         [$fingerprint, $plan] = $this->lessons($sequence, $piece, $cut);
         $outline = $this->memory->remember($fingerprint->for('outline'), static fn (): SequenceOutline => SequenceOutline::of($plan()));
 
@@ -86,7 +84,7 @@ final readonly class LessonSequences
 
         $fingerprint = $this->fingerprint('sequence', $piece, $sequence->aimed(), $cut)
             ->with('method', $sequence->getMethod())
-            ->with('order', array_map(self::told(...), $order));
+            ->with('order', $order);
         $plan = fn (): LessonSequence => $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)->plan($order);
 
         return [$fingerprint, fn (): LessonSequence => $this->memory->remember($fingerprint, $plan)];
@@ -118,9 +116,11 @@ final readonly class LessonSequences
     }
 
     /** The cut of a sequence, and what a method makes of it. */
-    public function plan(Sequence $sequence, ?Method $method = null): CutPlan
+    public function plan(Sequence $sequence): CutPlan
     {
-        return $this->overCut($this->piece($sequence), $method ?? $sequence->getMethod(), $sequence->aimed(), $this->cut($sequence));
+        [$piece, $cut] = $this->start($sequence);
+
+        return $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut);
     }
 
     /**
@@ -130,8 +130,7 @@ final readonly class LessonSequences
      */
     public function byMethod(Sequence $sequence): array
     {
-        $piece = $this->piece($sequence);
-        $cut = $this->cut($sequence);
+        [$piece, $cut] = $this->start($sequence);
 
         return $this->memory->remember(
             $this->fingerprint('methods', $piece, $sequence->aimed(), $cut),
@@ -235,27 +234,33 @@ final readonly class LessonSequences
         return array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind->value, $chunk->lands], $chunks);
     }
 
-    private function piece(Sequence $sequence): PieceForClass
+    /** @return array{PieceForClass, array{array<int, Chunk>, array<int, Chunk>}} as startWith() */
+    private function start(Sequence $sequence): array
     {
-        return $this->pieces->of(
-            $sequence->getPiece(),
-            $sequence->getClass(),
-            $this->past($sequence->getClass(), $sequence->getPiece()),
-        );
+        return $this->startWith($sequence, $this->log($sequence->getClass()), $this->chunks->all($sequence->getPiece()));
     }
 
-    /** @return array{array<int, Chunk>, array<int, Chunk>} the teacher's own chunks, and those on which the sequence was built, by id */
-    private function cut(Sequence $sequence): array
+    /**
+     * What every plan of a sequence begins with: the piece for its class after the lessons that were taught, and the cut.
+     *
+     * @param list<Entity> $chunks of the piece, removed ones too
+     *
+     * @return array{PieceForClass, array{array<int, Chunk>, array<int, Chunk>}}
+     */
+    private function startWith(Sequence $sequence, string $log, array $chunks): array
     {
-        return self::cutOf($sequence, $this->chunks->of($sequence->getPiece()));
+        $class = $sequence->getClass();
+        $past = $this->logged($class, $sequence->getPiece(), $log, $chunks);
+
+        return [$this->pieces->of($sequence->getPiece(), $class, $past), self::cut($sequence, $chunks)];
     }
 
     /**
      * @param list<Entity> $chunks
      *
-     * @return array{array<int, Chunk>, array<int, Chunk>}
+     * @return array{array<int, Chunk>, array<int, Chunk>} the teacher's own chunks, and those on which the sequence was built, by id
      */
-    private static function cutOf(Sequence $sequence, array $chunks): array
+    private static function cut(Sequence $sequence, array $chunks): array
     {
         $own = $frozen = [];
         foreach ($chunks as $chunk) {
@@ -287,24 +292,5 @@ final readonly class LessonSequences
             ->with('aim', (array) $aim)
             ->with('cut', [self::edges($cut[0]), self::edges($cut[1])])
             ->with('past', $piece->past);
-    }
-
-    /** @return list<mixed> all of an ordered step that a plan follows from */
-    private static function told(OrderedStep $step): array
-    {
-        $chunk = $step->chunk();
-
-        return [
-            $step->id,
-            $step->purpose,
-            $chunk?->edges(),
-            $chunk?->kind,
-            $chunk?->lands,
-            $step->taught?->like?->edges(),
-            $step->taught?->rung,
-            $step->hand->stored(),
-            $step->hand->prompt,
-            $step->hand->figure,
-        ];
     }
 }
