@@ -106,7 +106,7 @@ function startOrStop() {
     }
     begin();
     const { tread, tempo } = standing();
-    const silent = round() !== null && ['say', 'tap', 'air-bow', 'look'].includes(step().rounds[round()].mode);
+    const silent = round() !== null && step().rounds[round()].silent;
     const clicks = step().twoMeasures[tread] ? chunk().clicksFast : chunk().clicks;
     sound.start({
         tempo,
@@ -269,7 +269,7 @@ function leftOut() {
         return [];
     }
     return view()
-        .tones.filter(([at]) => at >= chunk().beats / 2 - 1)
+        .tones.filter(([at]) => at >= one.half)
         .map(([, , , id]) => id);
 }
 

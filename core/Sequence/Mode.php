@@ -38,6 +38,12 @@ enum Mode: string
         return \in_array($this, [self::Stops, self::Bow, self::Click, self::Backing, self::Memory], true);
     }
 
+    /** The class makes the tune without its instruments, so that nothing else sounds it. */
+    public function isSilent(): bool
+    {
+        return \in_array($this, [self::Look, self::Say, self::Tap, self::AirBow], true);
+    }
+
     /** The instrument is up. */
     public function isPlayed(): bool
     {

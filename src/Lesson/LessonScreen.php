@@ -39,8 +39,9 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * }
  * @phpstan-type StepData array{
  *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: list<int>, states: list<list<int>>, start: int,
- *     mode: string, rounds: list<array{mode: string, name: string, say: string}>, who: string, others: string, players: list<string>,
- *     easier: string, fuller: string, half: bool, isSpare: bool, prompt: string, seconds: float, doneBefore: bool, twoMeasures: list<bool>
+ *     mode: string, rounds: list<array{mode: string, name: string, say: string, silent: bool}>, who: string, others: string,
+ *     players: list<string>, easier: string, fuller: string, half: float|int, isSpare: bool, prompt: string, seconds: float,
+ *     doneBefore: bool, twoMeasures: list<bool>
  * }
  * @phpstan-type LessonData array{
  *     lesson: int, startedAt: int, minutes: int, parts: list<array{id: string, name: string, instrument: string}>,
@@ -55,6 +56,7 @@ final readonly class LessonScreen
 
     public function __construct(
         private MusicExtension $music,
+        private StepWords $words,
         private TranslatorInterface $translator,
         private Memory $memory,
         private LessonPlayers $players,
@@ -71,13 +73,14 @@ final readonly class LessonScreen
      */
     public function data(Lesson $lesson, LogNews $log, string $key): array
     {
-        $chunks = $labels = $scores = [];
+        $chunks = $labels = $scores = $halves = [];
         $steps = $lesson->steps();
         $figures = LessonChunks::figures($steps);
         foreach ($this->chunks->of($steps) as $chunk) {
             $id = (int) $chunk->getId();
             $score = $chunk->getPiece()->score();
             $scores[$id] = $score;
+            $halves[$id] = $score->ticksBetween($chunk->chunk()->from, $chunk->chunk()->to) / $score->beatTicks / 2;
             $labels[$id] = $lesson->isRow() ? $chunk->getPiece()->getTitle() : $this->music->measures($score, $chunk->chunk());
             $clicks = $this->memory->remember(
                 Fingerprint::of('clicks')->with('score', $chunk->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
@@ -110,7 +113,7 @@ final readonly class LessonScreen
             ],
             'chunks' => $chunks,
             'steps' => array_map(
-                fn (TaughtStep $step): array => $this->step($scores[$step->chunk] ?? $lesson->getPiece()->score(), $step, $labels),
+                fn (TaughtStep $step): array => $this->step($scores[$step->chunk] ?? $lesson->getPiece()->score(), $step, $labels, $halves),
                 $steps,
             ),
             'upFor' => LessonDraft::upFor($lesson->getClass()->getYear()),
@@ -122,11 +125,12 @@ final readonly class LessonScreen
     }
 
     /**
-     * @param array<int, string> $labels of chunks, by id
+     * @param array<int, string>    $labels of chunks, by id
+     * @param array<int, float|int> $halves beats of their first halves
      *
      * @return StepData
      */
-    private function step(Piece $piece, TaughtStep $taught, array $labels): array
+    private function step(Piece $piece, TaughtStep $taught, array $labels, array $halves): array
     {
         $step = $taught->step;
         $treads = $step->stair->treads ?? [];
@@ -147,17 +151,18 @@ final readonly class LessonScreen
                     'mode' => $mode->value,
                     'name' => $this->translator->trans('mode.'.$mode->value),
                     'say' => $this->translator->trans('mode.say.'.$mode->value),
+                    'silent' => $mode->isSilent(),
                 ],
                 $step->rounds,
             ),
-            'who' => $this->who($step->who()),
+            'who' => WhoKind::All === $step->who()->kind ? '' : $this->words->who($step->who()),
             'others' => Others::None === $step->who()->others
                 ? ''
                 : $this->translator->trans('others.say.'.$step->who()->others->value),
             'players' => array_column($step->who()->instruments, 'value'),
             'easier' => Version::Written === $step->easier ? '' : $this->translator->trans('version.'.$step->easier->value),
             'fuller' => Version::Written === $step->fuller ? '' : $this->translator->trans('version.'.$step->fuller->value),
-            'half' => Version::Half === $step->easier,
+            'half' => Version::Half === $step->easier ? $halves[$taught->chunk] ?? 0 : 0,
             'isSpare' => $taught->isSpare,
             'prompt' => $step->prompt,
             'seconds' => $taught->seconds,
@@ -169,27 +174,13 @@ final readonly class LessonScreen
     private function title(Step $step, string $chunk, string $like): string
     {
         if (null !== $step->warmUp) {
-            return $this->translator->trans('warm-up.'.$step->warmUp->kind->value, ['%about%' => $step->warmUp->told()]);
+            return $this->words->warmUp($step->warmUp);
         }
         $title = trim($this->translator->trans('purpose.'.$step->purpose->value).' '.$chunk);
 
         return $title.
             (null === $step->rung ? '' : ', '.$this->translator->trans('rung.'.$step->rung->value)).
             ('' === $like ? '' : ', '.$this->translator->trans('the same as %measures%', ['%measures%' => $like]));
-    }
-
-    private function who(Who $who): string
-    {
-        $players = implode(
-            ', ',
-            array_map(fn (Instrument $one): string => $this->translator->trans('players.'.$one->value), $who->instruments),
-        );
-
-        return match ($who->kind) {
-            WhoKind::All => '',
-            WhoKind::Instruments => $players,
-            default => $this->translator->trans('who.'.$who->kind->value).('' === $players ? '' : ': '.$players),
-        };
     }
 
     /** @return ClickData */

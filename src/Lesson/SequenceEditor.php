@@ -33,18 +33,18 @@ final readonly class SequenceEditor
      */
     public function change(Sequence $sequence, \Closure $change): void
     {
-        $before = self::snapshot($sequence);
-        $change();
-        $this->entities->wrapInTransaction(function () use ($sequence, $before): void {
-            // New rows need their ids before the change can name them.
-            $sequence->touch($this->clock->now());
-            $this->entities->flush();
-            $after = self::snapshot($sequence);
-            if ($after !== $before) {
-                $this->changes->forget($sequence);
-                $this->entities->persist(new SequenceChange($sequence, $before, $after));
-            }
-        });
+        $this->entities->beginTransaction();
+        try {
+            $this->keep($sequence, $change);
+            $this->entities->commit();
+        } catch (Refusal $refusal) {
+            $this->entities->rollback();
+            throw $refusal;
+        } catch (\Throwable $failure) {
+            $this->entities->close();
+            $this->entities->rollback();
+            throw $failure;
+        }
     }
 
     /**
@@ -71,6 +71,22 @@ final readonly class SequenceEditor
             $change->setUndone(!$again);
             $sequence->touch($this->clock->now());
         });
+    }
+
+    /** @param \Closure(): void $change */
+    private function keep(Sequence $sequence, \Closure $change): void
+    {
+        $before = self::snapshot($sequence);
+        $change();
+        // New rows need their ids before the change can name them.
+        $sequence->touch($this->clock->now());
+        $this->entities->flush();
+        $after = self::snapshot($sequence);
+        if ($after !== $before) {
+            $this->changes->forget($sequence);
+            $this->entities->persist(new SequenceChange($sequence, $before, $after));
+            $this->entities->flush();
+        }
     }
 
     /** @param Snapshot $snapshot */

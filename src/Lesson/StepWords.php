@@ -70,7 +70,7 @@ final readonly class StepWords
         return $planned?->step->warmUp?->told() ?? '';
     }
 
-    private function who(Who $who): string
+    public function who(Who $who): string
     {
         $players = array_map(
             fn (Instrument $instrument): string => $this->translator->trans('players.'.$instrument->value),
@@ -105,7 +105,7 @@ final readonly class StepWords
         );
     }
 
-    private function warmUp(WarmUp $warmUp): string
+    public function warmUp(WarmUp $warmUp): string
     {
         return $this->translator->trans('warm-up.'.$warmUp->kind->value, ['%about%' => $warmUp->told()]);
     }

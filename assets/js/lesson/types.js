@@ -13,7 +13,7 @@
  * @property {number[][]} states tread, coins, misses, done, and the states after a coin, a miss, up, down
  * @property {number} start state with which it begins
  * @property {string} mode
- * @property {{mode: string, name: string, say: string}[]} rounds before the stair
+ * @property {{mode: string, name: string, say: string, silent: boolean}[]} rounds before the stair
  * @property {string} who plays, where it is not the class
  * @property {string} others what they do meanwhile
  * @property {string[]} players instruments of a group
