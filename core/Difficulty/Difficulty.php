@@ -12,15 +12,20 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
-/** What is hard in a piece for the instruments of a class: comfort tempos, spots, and how new its notes are (handbook 5 and 6). */
+/**
+ * What is hard in a piece for the instruments of a class: comfort tempos, spots, and how new its notes are (handbook 5 and 6).
+ *
+ * @phpstan-type Unknown array{Instrument, string, Newness}
+ */
 final readonly class Difficulty
 {
     /**
-     * @param list<Instrument>                  $parts   instrument of each part
-     * @param list<MovesOfLine>                 $moves   of each part
-     * @param list<Spot>                        $others  spots without a tempo
-     * @param array<string, float>              $weights of notes by how new they are, by event id; only those that are not known
-     * @param array<int, array<string, string>> $fresh   pitch of each place on the fingerboard that is new, by measure position and place
+     * @param list<Instrument>                   $parts   instrument of each part
+     * @param list<MovesOfLine>                  $moves   of each part
+     * @param list<Spot>                         $others  spots without a tempo
+     * @param array<string, float>               $weights of notes by how new they are, by event id; only those that are not known
+     * @param array<int, array<string, string>>  $fresh   pitch of each place on the fingerboard that is new, by measure position and place
+     * @param array<int, array<string, Unknown>> $unknown places that are new or only introduced, by measure position, instrument and place
      */
     private function __construct(
         private int $beatTicks,
@@ -29,35 +34,42 @@ final readonly class Difficulty
         private array $others,
         public array $weights,
         public array $fresh,
+        public array $unknown,
     ) {
     }
 
     /**
-     * @param list<BothHands>             $hands      of each part, one or several of an instrument
-     * @param array<string, float>        $factors    of the class by family of moves; 1 where none is known
-     * @param array<string, list<string>> $introduced places that were introduced to the class but not yet played with coins, by instrument
+     * @param list<BothHands>                       $hands      of each part, one or several of an instrument
+     * @param array<string, float>                  $factors    of the class by family of moves; 1 where none is known
+     * @param array<string, list<string>>           $introduced places that are introduced and not known yet, by instrument
+     * @param array<string, array<string, Newness>> $since      what places have become in lessons since then, by instrument and place
      */
-    public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = []): self
+    public static function of(Piece $piece, array $hands, array $factors = [], array $introduced = [], array $since = []): self
     {
-        $parts = $moves = $others = $weights = $fresh = [];
+        $parts = $moves = $others = $weights = $fresh = $unknown = [];
         $texture = Texture::find($piece);
         foreach ($hands as $of) {
-            $newness = self::newness($of, $introduced[$of->instrument()->value] ?? []);
+            $instrument = $of->instrument();
+            $newness = self::newness($of, $introduced[$instrument->value] ?? [], $since[$instrument->value] ?? []);
             foreach ($newness as $index => $how) {
-                $id = $of->fingering->notes[$index]->id;
-                $weights[$id] = max($weights[$id] ?? 1.0, $how->weight());
+                $note = $of->fingering->notes[$index];
+                $weights[$note->id] = max($weights[$note->id] ?? 1.0, $how->weight());
                 $choice = $of->fingering->choices[$index];
-                if (Newness::New === $how && null !== $choice) {
-                    $place = $of->instrument()->value.' '.FingerMarks::place($of->fingering, $choice);
-                    $fresh[$of->fingering->notes[$index]->position][$place] = $of->fingering->notes[$index]->pitch->name();
+                if (null === $choice) {
+                    continue;
+                }
+                $place = FingerMarks::place($of->fingering, $choice);
+                $unknown[$note->position][$instrument->value.' '.$place] = [$instrument, $place, $how];
+                if (Newness::New === $how) {
+                    $fresh[$note->position][$instrument->value.' '.$place] = $note->pitch->name();
                 }
             }
-            $parts[] = $of->instrument();
+            $parts[] = $instrument;
             $moves[] = $line = MovesOfLine::of(MoveTimes::reckon($of, $factors, $newness));
             array_push($others, ...Spots::others($of), ...Spots::leavingUnison($piece, $of, $line, $texture));
         }
 
-        return new self($piece->beatTicks, $parts, $moves, $others, $weights, $fresh);
+        return new self($piece->beatTicks, $parts, $moves, $others, $weights, $fresh, $unknown);
     }
 
     /**
@@ -164,13 +176,14 @@ final readonly class Difficulty
     }
 
     /**
-     * @param list<string> $introduced
+     * @param list<string>           $introduced
+     * @param array<string, Newness> $since      by place
      *
      * @return array<int, Newness> of the notes of a line that are not known, by index; none where nothing is known of the class
      */
-    private static function newness(BothHands $hands, array $introduced): array
+    private static function newness(BothHands $hands, array $introduced, array $since): array
     {
-        if ([] === $hands->known) {
+        if (null === $hands->known) {
             return [];
         }
         $known = array_fill_keys($hands->known, true);
@@ -178,8 +191,12 @@ final readonly class Difficulty
         $newness = [];
         foreach ($hands->fingering->choices as $index => $choice) {
             $place = null === $choice ? '' : FingerMarks::place($hands->fingering, $choice);
-            if (null !== $choice && !isset($known[$place])) {
-                $newness[$index] = isset($begun[$place]) ? Newness::Introduced : Newness::New;
+            if (null === $choice || isset($known[$place])) {
+                continue;
+            }
+            $how = $since[$place] ?? (isset($begun[$place]) ? Newness::Introduced : Newness::New);
+            if (Newness::Known !== $how) {
+                $newness[$index] = $how;
             }
         }
 

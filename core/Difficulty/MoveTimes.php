@@ -7,6 +7,7 @@ namespace CoinStair\Core\Difficulty;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\Fingering;
+use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\Placement;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\Score\Instrument;
@@ -53,23 +54,61 @@ final class MoveTimes
      */
     public static function reckon(BothHands $hands, array $factors = [], array $newness = []): array
     {
-        $self = new self($hands, $factors);
         $moves = [];
-        $earlier = $from = $start = $left = null;
-        $choices = $hands->fingering->choices;
-        foreach ($hands->fingering->notes as $index => $note) {
+        foreach ((new self($hands, $factors))->walk($newness) as [$from, $to, [$seconds, $row, $reason]]) {
+            $moves[] = new Move(
+                Place::of($from->position, $from->offset),
+                Place::of($to->position, $to->offset),
+                $to->at,
+                self::beats($hands, $from, $to),
+                $seconds,
+                $row->family(),
+                $row,
+                $reason,
+            );
+        }
+
+        return $moves;
+    }
+
+    /**
+     * What is moved, without its time: for who only asks which moves there are.
+     *
+     * @return iterable<array{LineNote, MoveRow, int}> the note to which a move leads, what decides it, and the ticks to it
+     */
+    public static function kinds(BothHands $hands): iterable
+    {
+        foreach ((new self($hands, []))->walk([]) as [$from, $to, [, $row]]) {
+            yield [$to, $row, max(1, $to->at - $from->at)];
+        }
+    }
+
+    private static function beats(BothHands $hands, LineNote $from, LineNote $to): float
+    {
+        return max(1, $to->at - $from->at) / $hands->piece->beatTicks;
+    }
+
+    /**
+     * @param array<int, Newness> $newness of the notes that are not known to the class, by index
+     *
+     * @return iterable<array{LineNote, LineNote, array{float, MoveRow, Notice}}> from, to, and its time; notes out of reach have none
+     */
+    private function walk(array $newness): iterable
+    {
+        $earlier = $from = $left = null;
+        $choices = $this->hands->fingering->choices;
+        foreach ($this->hands->fingering->notes as $index => $note) {
             $to = $choices[$index];
             if ($note->tiedFrom || null === $to) {
                 continue;
             }
-            $place = Place::of($note->position, $note->offset);
-            $stroke = $self->strokes[$note->id] ?? null;
-            if (null !== $earlier && null !== $from && null !== $start) {
+            $stroke = $this->strokes[$note->id] ?? null;
+            if (null !== $earlier && null !== $from) {
                 $hop =
                     $from->string !== $to->string
                     && $from->finger === $to->finger
-                    && Fingering::isHop($earlier, $note, $hands->fingeringPolicy);
-                [$seconds, $row, $reason] = $self->time(
+                    && Fingering::isHop($earlier, $note, $this->hands->fingeringPolicy);
+                $time = $this->time(
                     $from,
                     $to,
                     self::bow($left, $stroke),
@@ -78,21 +117,10 @@ final class MoveTimes
                     $note->slurredFrom,
                     $newness[$index] ?? Newness::Known,
                 );
-                $moves[] = new Move(
-                    $start,
-                    $place,
-                    $note->at,
-                    max(1, $note->at - $earlier->at) / $hands->piece->beatTicks,
-                    $seconds,
-                    $row->family(),
-                    $row,
-                    $reason,
-                );
+                yield [$earlier, $note, $time];
             }
-            [$earlier, $from, $start, $left] = [$note, $to, $place, $stroke];
+            [$earlier, $from, $left] = [$note, $to, $stroke];
         }
-
-        return $moves;
     }
 
     /**

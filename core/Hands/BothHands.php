@@ -37,9 +37,9 @@ final readonly class BothHands
      * @param list<HandNotice>       $notices
      * @param list<Override>         $lost        overrides whose note is gone or another
      * @param list<self>             $divided     the hands of the part's other voices
-     * @param list<string>           $known       places that the class knows
-     * @param array<int, true>       $first       notes on which a place is met that the class does not know, or, if none is known, for the
-     *                                            first time
+     * @param list<string>|null      $known       places that the class knows; none where nothing is known of a class
+     * @param array<int, true>       $first       notes on which a place is met that the class does not know; where nothing is
+     *                                            known of it, for the first time
      */
     private function __construct(
         public Piece $piece,
@@ -55,14 +55,15 @@ final readonly class BothHands
         public array $notices,
         public array $lost,
         public array $divided,
-        public array $known,
+        public ?array $known,
         private array $first,
     ) {
     }
 
     /**
-     * @param int          $tempo beats a minute
-     * @param list<string> $known places that the class knows, as FingerMarks::place() names them; nothing is new if none are given
+     * @param int               $tempo beats a minute
+     * @param list<string>|null $known places that the class knows, as FingerMarks::place() names them; none where nothing is known of a
+     *                                 class: then nothing is new
      *
      * @throws \InvalidArgumentException for an instrument without strings
      */
@@ -72,7 +73,7 @@ final readonly class BothHands
         HandPolicies $policies,
         int $tempo,
         ?Overrides $overrides = null,
-        array $known = [],
+        ?array $known = null,
     ): self {
         $second = 60 / $tempo / $piece->beatTicks;
         $overrides ??= Overrides::none();
@@ -208,9 +209,9 @@ final readonly class BothHands
     }
 
     /**
-     * @param list<string>     $known
-     * @param list<HandNotice> $derived
-     * @param list<self>       $divided
+     * @param list<string>|null $known
+     * @param list<HandNotice>  $derived
+     * @param list<self>        $divided
      */
     private static function voice(
         Piece $piece,
@@ -220,7 +221,7 @@ final readonly class BothHands
         float $second,
         int $voice,
         Overrides $overrides,
-        array $known,
+        ?array $known,
         array $derived,
         array $divided,
     ): self {
@@ -258,19 +259,19 @@ final readonly class BothHands
     }
 
     /**
-     * @param list<string> $known
+     * @param list<string>|null $known
      *
      * @return array<int, true>
      */
-    private static function first(Fingering $fingering, array $known): array
+    private static function first(Fingering $fingering, ?array $known): array
     {
         $first = [];
-        $met = array_fill_keys($known, true);
+        $met = array_fill_keys($known ?? [], true);
         foreach ($fingering->choices as $index => $choice) {
             $place = null === $choice ? '' : FingerMarks::place($fingering, $choice);
             if (null !== $choice && !isset($met[$place])) {
                 $first[$index] = true;
-                if ([] === $known) {
+                if (null === $known) {
                     $met[$place] = true;
                 }
             }

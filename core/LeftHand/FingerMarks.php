@@ -12,11 +12,12 @@ final class FingerMarks
     private const CLOSE = 1;
 
     /**
-     * @param list<string> $known places that the class knows, as place() names them; nothing is new if none are given
+     * @param list<string>|null $known places that the class knows, as place() names them; none where nothing is known of a class: then
+     *                                 nothing is new
      *
      * @return list<list<FingerMark>> for each note
      */
-    public static function find(Fingering $fingering, FingeringPolicy $policy, array $known = []): array
+    public static function find(Fingering $fingering, FingeringPolicy $policy, ?array $known = null): array
     {
         $marks = [];
         foreach ($fingering->choices as $index => $choice) {
@@ -33,7 +34,7 @@ final class FingerMarks
             if (self::staysDown($fingering, $index, $policy->keepDown->measures())) {
                 array_unshift($found, FingerMark::KeepDown);
             }
-            if ([] !== $known && !$choice->isOpen() && !\in_array(self::place($fingering, $choice), $known, true)) {
+            if (null !== $known && !$choice->isOpen() && !\in_array(self::place($fingering, $choice), $known, true)) {
                 $found[] = FingerMark::New;
             }
             $note = $fingering->notes[$index];
@@ -53,12 +54,18 @@ final class FingerMarks
     {
         $hand = $fingering->hands[$choice->hand];
 
-        return $fingering->fingerboard->stringName($choice->string).
-            ' '.
-            $choice->placement->value.
-            ' '.
-            $choice->finger.
-            ($hand->isFirst() ? '' : ' '.$hand->position);
+        return self::named(
+            $fingering->fingerboard->stringName($choice->string),
+            $choice->placement->value,
+            $choice->finger,
+            $choice->isOpen() ? 'I' : $hand->position,
+        );
+    }
+
+    /** The name of a placement: "D low 2"; with its position where that is not the first. */
+    public static function named(string $string, string $placement, int $finger, string $position): string
+    {
+        return "$string $placement $finger".('I' === $position ? '' : ' '.$position);
     }
 
     /** The choice is what the book prints. */

@@ -25,11 +25,12 @@ final readonly class HandPicture
     }
 
     /**
-     * @param int          $from  first measure position
-     * @param int          $to    measure position after the last
-     * @param list<string> $known places that the class knows, as FingerMarks::place() names them; nothing is new if none are given
+     * @param int               $from  first measure position
+     * @param int               $to    measure position after the last
+     * @param list<string>|null $known places that the class knows, as FingerMarks::place() names them; none where nothing is known of a
+     *                                 class: then nothing is new
      */
-    public static function of(Fingering $fingering, Instrument $instrument, Key $key, int $from, int $to, array $known = []): self
+    public static function of(Fingering $fingering, Instrument $instrument, Key $key, int $from, int $to, ?array $known = null): self
     {
         $open = OpenString::allOf($instrument);
         $used = array_fill(0, \count($open), []);
@@ -55,7 +56,7 @@ final readonly class HandPicture
                     $pitch,
                     \count($times),
                     $fingering->hands[$stop->hand]->position,
-                    [] !== $known && !$stop->isOpen() && !\in_array($name, $known, true),
+                    null !== $known && !$stop->isOpen() && !\in_array($name, $known, true),
                     $open,
                 );
             }

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
-/** A lesson in three numbers: coins, misses, and steps that were begun. */
+/** A lesson in four numbers: coins, misses, steps that were begun, and the seconds from its first entry to its last. */
 final readonly class LessonSums
 {
-    private function __construct(public int $coins, public int $misses, public int $steps)
+    private function __construct(public int $coins, public int $misses, public int $steps, public float $seconds)
     {
     }
 
@@ -19,6 +19,20 @@ final readonly class LessonSums
             array_sum(array_map(static fn (StepResult $result): int => $result->coins, $begun)),
             array_sum(array_map(static fn (StepResult $result): int => $result->misses, $begun)),
             \count($begun),
+            self::seconds($lesson),
         );
+    }
+
+    /** What was corrected when the lesson was over says nothing of its time. */
+    private static function seconds(TaughtLesson $lesson): float
+    {
+        $times = [];
+        foreach ($lesson->entries as $entry) {
+            if (!$entry->afterwards) {
+                $times[] = $entry->at;
+            }
+        }
+
+        return [] === $times ? 0.0 : (max($times) - min($times)) / 1000;
     }
 }

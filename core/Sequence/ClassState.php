@@ -23,6 +23,7 @@ final class ClassState
     public readonly ReachedTempos $reached;
     /** @var array<string, string> pitch of places on the fingerboard that were new and have been met, by place */
     private array $met = [];
+    private readonly PlacesMet $places;
     /** Highest tempo at which the whole was run. */
     private int $wholeAt = 0;
 
@@ -31,6 +32,7 @@ final class ClassState
         $this->practice = $of->practice($aim, $groups->together);
         $this->ofGroups = array_map(static fn (Instrument $instrument): Practice => $of->practice($aim, [$instrument]), $groups->apart);
         $this->reached = new ReachedTempos();
+        $this->places = new PlacesMet($of->difficulty());
         $this->replay();
     }
 
@@ -84,19 +86,27 @@ final class ClassState
             $this->wholeAt = max($this->wholeAt, $top);
         }
         $this->meet($chunk);
+        $this->places->play($chunk, $this->groups->together);
     }
 
     /** A group played its own step. */
     public function playedApart(string $group, Chunk $chunk, StepTime $time): void
     {
         $this->ofGroups[$group]->clean($chunk, $time->coins());
+        $this->places->play($chunk, [$this->groups->apart[$group]]);
     }
 
     public function nextMeeting(): void
     {
-        $this->practice->nextMeeting();
-        foreach ($this->ofGroups as $practice) {
+        $before = $this->places->newness();
+        $this->places->nextMeeting();
+        $newness = $this->places->newness();
+        $difficulty = $newness === $before ? null : $this->of->difficultyAfter($newness);
+        foreach ([$this->practice, ...array_values($this->ofGroups)] as $practice) {
             $practice->nextMeeting();
+            if (null !== $difficulty) {
+                $practice->takeUp($difficulty);
+            }
         }
     }
 

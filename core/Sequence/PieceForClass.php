@@ -6,6 +6,7 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Difficulty\Newness;
 use CoinStair\Core\Difficulty\ReadingLimit;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Hands\BothHands;
@@ -115,6 +116,24 @@ final class PieceForClass
         });
     }
 
+    /**
+     * The hands of all parts of one instrument. Whoever plays an eased part does not hold the others back: it stands for them.
+     *
+     * @return non-empty-list<BothHands>
+     *
+     * @throws \InvalidArgumentException for an instrument without strings
+     */
+    public function handsOfAll(Instrument $instrument): array
+    {
+        $parts = array_values(array_filter($this->piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
+        $parts = array_values(array_filter($parts, static fn (Part $part): bool => $part->eased)) ?: $parts;
+        if ([] === $parts) {
+            return [$this->hands($instrument)];
+        }
+
+        return array_map(fn (Part $part): BothHands => $this->hands($instrument, $part->id), $parts);
+    }
+
     /** All that the hands of an instrument follow from. */
     public function handsFingerprint(Instrument $instrument, string $part = '', ?int $tempo = null): Fingerprint
     {
@@ -131,19 +150,24 @@ final class PieceForClass
     /** What is hard in it, for every part of every string instrument. */
     public function difficulty(): Difficulty
     {
-        return $this->difficulty ??= $this->memory->remember($this->fingerprint('difficulty'), function (): Difficulty {
-            $hands = [];
-            foreach ($this->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
-                $parts = array_values(array_filter($this->piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
-                // Whoever plays an eased part does not hold the others back.
-                $parts = array_values(array_filter($parts, static fn (Part $part): bool => $part->eased)) ?: $parts;
-                foreach ([] === $parts ? [''] : array_map(static fn (Part $part): string => $part->id, $parts) as $part) {
-                    $hands[] = $this->hands($instrument, $part);
-                }
-            }
+        $reckon = fn (): Difficulty => $this->difficultyAfter([]);
 
-            return Difficulty::of($this->piece, $hands, [], $this->standing->introduced());
-        });
+        return $this->difficulty ??= $this->memory->remember($this->fingerprint('difficulty'), $reckon);
+    }
+
+    /**
+     * The same after lessons in which places on the fingerboard were met.
+     *
+     * @param array<string, array<string, Newness>> $since what they have become, by instrument and place
+     */
+    public function difficultyAfter(array $since): Difficulty
+    {
+        $hands = [];
+        foreach ($this->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
+            array_push($hands, ...$this->handsOfAll($instrument));
+        }
+
+        return Difficulty::of($this->piece, $hands, [], $this->standing->introduced(), $since);
     }
 
     /** All that the difficulty of the piece for the class follows from: the start of the fingerprint of whatever is made of it. */

@@ -98,7 +98,11 @@ final class PlayThrough
         if ($policies->holdCheck) {
             $lesson->addOwn(LessonDraft::check(), StepPurpose::HoldCheck->value, $this->aim->skipped);
         }
-        foreach ($this->of->warmUps()->choose($this->upcoming($number), $this->aim->goal, $number, $this->class->met()) as $warmUp) {
+        $isNext = $number === \count($this->of->past) + 1;
+        $asked = $this->aim->askedIn($number);
+        $reviews = $isNext ? array_values(array_filter(array_map(WarmUp::parse(...), $this->aim->reviews))) : [];
+        $warmUps = $this->of->warmUps()->choose($this->upcoming($number), $this->aim->goal, $number, $this->class->met(), $asked, $reviews);
+        foreach ($warmUps as $warmUp) {
             $what = StepPurpose::WarmUp->value.' '.($warmUp->step->warmUp?->code() ?? '');
             $lesson->addOwn($warmUp, $what, $this->aim->skipped);
         }

@@ -40,7 +40,7 @@ final class Practice
     public function __construct(
         private readonly Piece $piece,
         private readonly array $classes,
-        private readonly Difficulty $difficulty,
+        private Difficulty $difficulty,
         private readonly ?array $who,
         private readonly int $goal,
         private ?FirstReading $reading = null,
@@ -124,6 +124,13 @@ final class Practice
                 $gains,
             );
         }
+    }
+
+    /** What was new to the hands has become less so. */
+    public function takeUp(Difficulty $difficulty): void
+    {
+        $this->difficulty = $difficulty;
+        $this->hardest = [];
     }
 
     /**

@@ -34,21 +34,32 @@ final readonly class WarmUps
     }
 
     /**
-     * @param non-empty-list<Chunk> $chunks that are about to be learned
-     * @param int                   $goal   beats a minute
-     * @param int                   $lesson of the sequence, from 1
-     * @param array<string, string> $met    places on the fingerboard that are not new any more, as Difficulty names them
+     * @param non-empty-list<Chunk> $chunks  that are about to be learned
+     * @param int                   $goal    beats a minute
+     * @param int                   $lesson  of the sequence, from 1
+     * @param array<string, string> $met     places on the fingerboard that are not new any more, as Difficulty names them
+     * @param list<WarmUp>          $asked   that a teacher asked for: they are there in any case
+     * @param list<WarmUp>          $reviews that touch what is due again: they come right after what is new
      *
      * @return list<LessonStep>
      */
-    public function choose(array $chunks, int $goal, int $lesson, array $met = []): array
+    public function choose(array $chunks, int $goal, int $lesson, array $met = [], array $asked = [], array $reviews = []): array
     {
         if ($this->piece->isOutline()) {
             return [];
         }
-        $steps = [];
+        $steps = $there = [];
         $seconds = 0.0;
-        foreach ($this->wanted($chunks, $lesson, $met) as $warmUp) {
+        foreach ($asked as $warmUp) {
+            $steps[] = $step = $this->step($warmUp, $goal);
+            $seconds += $step->time->seconds();
+            $there[$warmUp->code()] = true;
+        }
+        foreach ($this->wanted($chunks, $lesson, $met, $reviews) as $warmUp) {
+            if (isset($there[$warmUp->code()])) {
+                continue;
+            }
+            $there[$warmUp->code()] = true;
             $step = $this->step($warmUp, $goal);
             $seconds += $step->time->seconds();
             if (\count($steps) >= self::AT_MOST || $seconds > min(self::SECONDS, $this->policies->seconds / 5)) {
@@ -65,10 +76,11 @@ final readonly class WarmUps
      *
      * @param non-empty-list<Chunk> $chunks
      * @param array<string, string> $met
+     * @param list<WarmUp>          $reviews
      *
      * @return list<WarmUp>
      */
-    private function wanted(array $chunks, int $lesson, array $met): array
+    private function wanted(array $chunks, int $lesson, array $met, array $reviews): array
     {
         $wanted = [];
         $moves = $this->moves($chunks);
@@ -83,6 +95,7 @@ final readonly class WarmUps
         if (null !== $new) {
             $wanted[] = WarmUp::of(WarmUpKind::NewPlace, $new);
         }
+        array_push($wanted, ...$reviews);
         if (\count($crossings) > self::CROSSES * \count($moves)) {
             $wanted[] = WarmUp::of(WarmUpKind::OpenStrings, self::pair($crossings));
         }
@@ -156,7 +169,8 @@ final readonly class WarmUps
         foreach ($chunks as $chunk) {
             for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
                 foreach (array_diff_key($this->difficulty->fresh[$position] ?? [], $met) as $place => $pitch) {
-                    if (str_starts_with($place, $this->leader()->value.' ')) {
+                    // An open string has no place to look for.
+                    if (str_starts_with($place, $this->leader()->value.' ') && !str_ends_with($place, ' 0')) {
                         $pitches[] = $pitch;
                     }
                 }

@@ -4,69 +4,156 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill;
 
-use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Difficulty\Newness;
+use CoinStair\Core\LeftHand\BassHand;
 use CoinStair\Core\LeftHand\FingerMarks;
-use CoinStair\Core\Standing\ChunkCoverage;
-use CoinStair\Core\Standing\CoverageState;
+use CoinStair\Core\LeftHand\HandFrame;
+use CoinStair\Core\LeftHand\HandFrames;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Skill\Rule\Block;
+use CoinStair\Core\Skill\Rule\BlockRule;
 
 /**
- * What "known" means (handbook 7): a place on the fingerboard is known when a chunk that holds it was played with coins, introduced when
- * one was only begun. What was played on open strings says nothing of a chunk's places.
+ * Which places on the fingerboard a class knows, by the skills that stand for them (handbook 7): a finger in first position by the skill
+ * of that finger, any other by that of its position. A place for which the catalogue has no skill goes with its neighbor.
  */
-final class KnownPlaces
+final readonly class KnownPlaces
 {
-    /** Chunks that are looked through: more than a class learns in two years. */
-    private const CHUNKS = 400;
-
-    /**
-     * @param list<ChunkCoverage> $coverage
-     *
-     * @return list<string> ids of chunks whose places count as known
-     */
-    public static function played(array $coverage): array
+    /** @param array<string, array<string, list<string>>> $skills codes that stand for each place, by instrument and place */
+    private function __construct(private array $skills)
     {
-        return self::chunks($coverage, CoverageState::InProgress, CoverageState::AtGoal);
     }
 
-    /**
-     * @param list<ChunkCoverage> $coverage
-     *
-     * @return list<string> ids of chunks whose places count as introduced
-     */
-    public static function begun(array $coverage): array
+    public static function of(Catalogue $catalogue): self
     {
-        return self::chunks($coverage, CoverageState::Started);
-    }
-
-    /** @return list<string> the places of a chunk on the fingerboard, as FingerMarks::place() names them */
-    public static function find(BothHands $hands, Chunk $chunk): array
-    {
-        $places = [];
-        foreach ($hands->fingering->notes as $index => $note) {
-            $choice = $hands->fingering->choices[$index];
-            if (null !== $choice && $note->position >= $chunk->from->position && $note->position <= $chunk->lastPosition()) {
-                $places[FingerMarks::place($hands->fingering, $choice)] = true;
+        $skills = [];
+        foreach (Instrument::strings() as $instrument) {
+            [$fingers, $hands] = self::blocks($catalogue, $instrument);
+            foreach (self::places($instrument) as $place => [$facts, $position]) {
+                // What no skill names by itself goes with the nearest that one names: the position, then the finger as it sits usually.
+                $skills[$instrument->value][$place] =
+                    self::standingFor($fingers, $facts) ?:
+                    self::standingFor($hands, [$position]) ?:
+                    self::standingFor($fingers, self::asUsual($facts)) ?:
+                    self::standingFor($fingers, self::asUsual($facts, '1'));
             }
         }
 
-        return array_keys($places);
+        return new self($skills);
     }
 
     /**
-     * @param list<ChunkCoverage> $coverage
+     * What the groups of a class know, and what they have begun.
+     *
+     * @return array{array<string, list<string>>, array<string, list<string>>} places that are known and places that were introduced, as
+     *                                                                         FingerMarks::named() names them, by instrument of the class
+     */
+    public function to(ClassSkills $class): array
+    {
+        $known = $introduced = [];
+        foreach ($class->instruments as $instrument) {
+            $known[$instrument->value] = $introduced[$instrument->value] = [];
+            foreach ($this->skills[$instrument->value] ?? [] as $place => $codes) {
+                $newness = [] === $codes ? [Newness::Known] : array_map(
+                    static fn (string $code): Newness => $class->of($instrument, $code)->newness(),
+                    $codes,
+                );
+                if (\in_array(Newness::Known, $newness, true)) {
+                    $known[$instrument->value][] = $place;
+                } elseif (\in_array(Newness::Introduced, $newness, true)) {
+                    $introduced[$instrument->value][] = $place;
+                }
+            }
+        }
+
+        return [$known, $introduced];
+    }
+
+    /**
+     * The same finger, or another, in its natural place in first position.
+     *
+     * @param list<string> $facts
      *
      * @return list<string>
      */
-    private static function chunks(array $coverage, CoverageState ...$states): array
+    private static function asUsual(array $facts, ?string $finger = null): array
     {
-        $chunks = [];
-        foreach ($coverage as $met) {
-            if ($met->matter->isChunk() && \in_array($met->state, $states, true)) {
-                $chunks[] = $met->matter->chunk;
+        return array_map(static function (string $fact) use ($finger): string {
+            $values = explode('|', $fact);
+
+            return $values[0].'|'.($finger ?? $values[1]).'|natural|I|'.($values[4] ?? 'bow');
+        }, $facts);
+    }
+
+    /** @return array{array<string, list<BlockRule>>, array<string, list<BlockRule>>} blocks of fingers, and of hands, by code */
+    private static function blocks(Catalogue $catalogue, Instrument $instrument): array
+    {
+        $fingers = $hands = [];
+        foreach ($catalogue->of($instrument) as $skill) {
+            foreach ($skill->rule()?->alternatives() ?? [] as $block) {
+                if (Block::Finger === $block->block) {
+                    $fingers[$skill->code][] = $block;
+                } elseif (Block::Hand === $block->block) {
+                    $hands[$skill->code][] = $block;
+                }
             }
         }
 
-        return \array_slice($chunks, 0, self::CHUNKS);
+        return [$fingers, $hands];
+    }
+
+    /**
+     * @param array<string, list<BlockRule>> $blocks by code
+     * @param list<string>                   $facts
+     *
+     * @return list<string> codes of which some block asks for one of the facts
+     */
+    private static function standingFor(array $blocks, array $facts): array
+    {
+        $codes = [];
+        foreach ($blocks as $code => $of) {
+            foreach ($of as $block) {
+                if ([] !== array_filter($facts, $block->isMetBy(...))) {
+                    $codes[] = (string) $code;
+                    break;
+                }
+            }
+        }
+
+        return $codes;
+    }
+
+    /** @return array<string, array{list<string>, string}> facts of each place and its position, by the place's name */
+    private static function places(Instrument $instrument): array
+    {
+        $hands = [];
+        foreach (BassHand::cases() as $bassHand) {
+            array_push($hands, ...HandFrames::allOf($instrument, HandFrames::positions($instrument), $bassHand));
+        }
+        $places = [];
+        foreach ($instrument->openStrings() as $string) {
+            $name = FingerMarks::named($string, 'natural', 0, 'I');
+            $places[$name] = [["$string|0|natural|I|bow", "$string|0|natural|I|pluck"], 'I'];
+            foreach ($hands as $hand) {
+                $places += self::placesOf($hand, $string);
+            }
+        }
+
+        return $places;
+    }
+
+    /** @return array<string, array{list<string>, string}> */
+    private static function placesOf(HandFrame $hand, string $string): array
+    {
+        $places = [];
+        $position = strtr($hand->position, ' ', '-');
+        foreach ($hand->fingers as $finger => $of) {
+            foreach ($of as [, $placement]) {
+                $name = FingerMarks::named($string, $placement->value, $finger, $hand->position);
+                $places[$name] = [["$string|$finger|$placement->value|$position|bow"], $position];
+            }
+        }
+
+        return $places;
     }
 }

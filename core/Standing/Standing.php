@@ -17,12 +17,12 @@ final readonly class Standing
     private array $coverage;
 
     /**
-     * @param iterable<ChunkCoverage>     $coverage
-     * @param array<string, list<string>> $known      places on the fingerboard that count as known, by instrument, as FingerMarks::place()
-     *                                                names them
-     * @param array<string, list<string>> $introduced places that were begun and are not known yet, by instrument
+     * @param iterable<ChunkCoverage>          $coverage
+     * @param array<string, list<string>>|null $known      places on the fingerboard that count as known, by instrument, as
+     *                                                     FingerMarks::place() names them; none where nobody knows what the class knows
+     * @param array<string, list<string>>      $introduced places that were begun and are not known yet, by instrument
      */
-    private function __construct(iterable $coverage, private array $known, private array $introduced)
+    private function __construct(iterable $coverage, private ?array $known, private array $introduced)
     {
         $byMatter = [];
         foreach ($coverage as $met) {
@@ -32,11 +32,11 @@ final readonly class Standing
     }
 
     /**
-     * @param iterable<ChunkCoverage>     $coverage
-     * @param array<string, list<string>> $known
-     * @param array<string, list<string>> $introduced
+     * @param iterable<ChunkCoverage>          $coverage
+     * @param array<string, list<string>>|null $known      none where nobody knows what the class knows: then nothing is new to it
+     * @param array<string, list<string>>      $introduced
      */
-    public static function of(iterable $coverage, array $known = [], array $introduced = []): self
+    public static function of(iterable $coverage, ?array $known = null, array $introduced = []): self
     {
         return new self($coverage, $known, $introduced);
     }
@@ -44,7 +44,7 @@ final readonly class Standing
     /** Of a class of which nothing is known. */
     public static function unknown(): self
     {
-        return new self([], [], []);
+        return new self([], null, []);
     }
 
     public function coverageOf(Matter $matter): ?ChunkCoverage
@@ -76,10 +76,10 @@ final readonly class Standing
         return $states;
     }
 
-    /** @return list<string> places on the fingerboard; none where nothing is known of the class */
-    public function known(Instrument $instrument): array
+    /** @return list<string>|null places on the fingerboard; none where nobody knows what the class knows, or it has no such group */
+    public function known(Instrument $instrument): ?array
     {
-        return $this->known[$instrument->value] ?? [];
+        return $this->known[$instrument->value] ?? null;
     }
 
     /** @return array<string, list<string>> places by instrument */
@@ -88,7 +88,7 @@ final readonly class Standing
         return $this->introduced;
     }
 
-    /** @return array<string, array<string, list<string>>> what decides which notes are new to the class, for a fingerprint */
+    /** @return array<string, array<string, list<string>>|null> what decides which notes are new to the class, for a fingerprint */
     public function places(): array
     {
         return ['known' => $this->known, 'introduced' => $this->introduced];

@@ -106,7 +106,8 @@ final class DifficultyTest extends TestCase
             self::assertNotNull($choice);
             $places[] = FingerMarks::place($hands->fingering, $choice);
         }
-        self::assertSame([], self::weights($piece, [], []), 'nothing is known of the class: nothing is new');
+        self::assertSame([], self::weights($piece, null, []), 'nothing is known of the class: nothing is new');
+        self::assertSame([2.5, 2.5, 2.5, 2.5], self::weights($piece, [], []), 'the class knows nothing: all is new');
         self::assertSame([2.5, 2.5], self::weights($piece, [$places[0], $places[1]], []));
         self::assertSame([1.5, 2.5], self::weights($piece, [$places[0], $places[1]], [$places[2]]));
         self::assertSame([], self::weights($piece, $places, []));
@@ -170,12 +171,12 @@ final class DifficultyTest extends TestCase
     }
 
     /**
-     * @param list<string> $known
-     * @param list<string> $introduced
+     * @param list<string>|null $known
+     * @param list<string>      $introduced
      *
      * @return list<float>
      */
-    private static function weights(Piece $piece, array $known, array $introduced): array
+    private static function weights(Piece $piece, ?array $known, array $introduced): array
     {
         return array_values(
             Difficulty::of(

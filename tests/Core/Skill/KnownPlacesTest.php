@@ -4,54 +4,78 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Skill;
 
-use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Chunk\ChunkKind;
-use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\Place;
+use CoinStair\Core\Skill\Baseline;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\ClassRecord;
+use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Skill\KnownPlaces;
-use CoinStair\Core\Standing\ChunkCoverage;
-use CoinStair\Core\Standing\CoverageState;
-use CoinStair\Core\Standing\Matter;
-use CoinStair\Core\Tests\Tunes;
+use CoinStair\Core\Skill\Said;
+use CoinStair\Core\Skill\State;
 use PHPUnit\Framework\TestCase;
 
-/** What "known" means. */
+/** Which places on the fingerboard a class knows, by its skills (handbook 7). */
 final class KnownPlacesTest extends TestCase
 {
-    public function testPlayedWithCoinsIsKnownOnlyBegunIsIntroduced(): void
+    public function testAFingerIsKnownByItsSkillAndAHigherPlaceByThatOfItsPosition(): void
     {
-        $coverage = [
-            $this->met('1', CoverageState::Started),
-            $this->met('2', CoverageState::InProgress),
-            $this->met('3', CoverageState::AtGoal),
-        ];
-        self::assertSame(['2', '3'], KnownPlaces::played($coverage));
-        self::assertSame(['1'], KnownPlaces::begun($coverage));
+        [$known, $introduced] = self::places([
+            new Said('finger.D.1', Instrument::Violin, State::Practised, '2026-09-08'),
+            new Said('finger.A.low-2', Instrument::Violin, State::Introduced, '2026-09-08'),
+            new Said('open.pluck.A', Instrument::Violin, State::Secure, '2026-09-08'),
+            new Said('position.III', Instrument::Violin, State::Secure, '2026-09-08'),
+        ]);
+
+        self::assertContains('D natural 1', $known['violin']);
+        self::assertContains('A natural 0', $known['violin']);
+        self::assertContains('E natural 2 III', $known['violin']);
+        self::assertNotContains('D natural 2', $known['violin']);
+        self::assertNotContains('D natural 0', $known['violin']);
+        self::assertNotContains('E natural 2 II', $known['violin']);
+        self::assertSame(['A low 2'], $introduced['violin']);
+        self::assertSame([], $introduced['viola']);
+        self::assertNotContains('D natural 1', $known['viola']);
     }
 
-    public function testARungOnOpenStringsSaysNothingOfTheFingers(): void
+    public function testWhatAYearPresumesIsKnown(): void
     {
-        $coverage = [$this->met('2', CoverageState::AtGoal, Rung::OpenStrings), $this->met('3', CoverageState::AtGoal, Rung::WithFingers)];
-        self::assertSame(['3'], KnownPlaces::played($coverage));
+        [$known, $introduced] = self::places([], 2);
+
+        self::assertContains('D natural 2', $known['violin']);
+        self::assertContains('D natural 4', $known['cello']);
+        self::assertNotContains('D natural 2', $known['cello']);
+        self::assertNotContains('A low 2', $known['violin']);
+        self::assertSame(['violin' => [], 'viola' => [], 'cello' => [], 'bass' => []], $introduced);
     }
 
-    public function testAChunkHasThePlacesOfItsOwnMeasures(): void
+    public function testEveryPlaceThatHandsCanTakeHasAName(): void
     {
-        $piece = Tunes::abc('DEFG|ABcd|', '4/4', 'D');
-        $hands = BothHands::of($piece, Instrument::Violin, HandPolicies::ofLevel(1), 72);
-        $places = static fn (int $from, int $to): array => KnownPlaces::find(
-            $hands,
-            Chunk::of($piece, ChunkKind::Measure, Place::of($from), Place::of($to)),
-        );
-        self::assertSame(['D natural 0', 'D natural 1', 'D natural 2', 'D natural 3'], $places(0, 1));
-        self::assertCount(8, $places(0, 2));
+        [$known] = self::places([], 5);
+        foreach (Instrument::strings() as $instrument) {
+            $piece = Lines::of($instrument, 'G, A, B, C|D E F G|A B c d|_B c ^c d|e f g a|]', '4/4', 'C');
+            $hands = BothHands::of($piece, $instrument, HandPolicies::ofLevel(4), 72);
+            foreach ($hands->fingering->choices as $choice) {
+                if (null !== $choice) {
+                    self::assertContains(FingerMarks::place($hands->fingering, $choice), $known[$instrument->value]);
+                }
+            }
+        }
     }
 
-    private function met(string $chunk, CoverageState $state, ?Rung $rung = null): ChunkCoverage
+    /**
+     * @param list<Said> $said
+     *
+     * @return array{array<string, list<string>>, array<string, list<string>>}
+     */
+    private static function places(array $said, int $year = 1): array
     {
-        return new ChunkCoverage(Matter::of($chunk, $rung), $state, 1, 3, 0, 60, 60, 72, '2026-09-08', '2026-09-08');
+        $catalogue = Catalogue::shipped();
+        $baseline = Baseline::ofYear($catalogue, $year);
+        $class = ClassSkills::on('2026-09-09', $catalogue, Instrument::strings(), ClassRecord::none(), $said, $baseline);
+
+        return KnownPlaces::of($catalogue)->to($class);
     }
 }

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Skill;
+
+/** Whether a class can play a piece, in one word (handbook 7), the readiest first. */
+enum Verdict: string
+{
+    case Ready = 'ready';
+    case WithinReach = 'within-reach';
+    case Later = 'later';
+
+    /** What it is called in US English: the key of its translation. */
+    public function title(): string
+    {
+        return match ($this) {
+            self::Ready => 'ready',
+            self::WithinReach => 'within reach',
+            self::Later => 'later',
+        };
+    }
+}

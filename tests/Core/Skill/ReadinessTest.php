@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Tests\Skill;
+
+use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Skill\Baseline;
+use CoinStair\Core\Skill\BookOrder;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\ClassRecord;
+use CoinStair\Core\Skill\ClassSkills;
+use CoinStair\Core\Skill\LaterPrerequisite;
+use CoinStair\Core\Skill\Needs;
+use CoinStair\Core\Skill\NewSkill;
+use CoinStair\Core\Skill\PieceSkills;
+use CoinStair\Core\Skill\Prospect;
+use CoinStair\Core\Skill\Readiness;
+use CoinStair\Core\Skill\Said;
+use CoinStair\Core\Skill\State;
+use CoinStair\Core\Skill\Verdict;
+use CoinStair\Core\Skill\WhatNext;
+use CoinStair\Core\Skill\WhatTeaches;
+use CoinStair\Core\Tests\Tunes;
+use PHPUnit\Framework\TestCase;
+
+/** Can this class play this piece, and what next? (handbook 7) */
+final class ReadinessTest extends TestCase
+{
+    private const D_MAJOR = 'D E F G|A B c d|d c B A|G F E D|D2 A2|A2 D2|]';
+    private const IN_G = 'G A B A|B =c B A|d =c B A|G2 G2|]';
+
+    /** A piece in G with C natural on A, for a class that knows D major only. */
+    public function testNamesWhatIsNewForEachGroup(): void
+    {
+        $class = self::knowing([self::needs(Tunes::abc(self::D_MAJOR, '4/4', 'D'))]);
+        $readiness = Readiness::of(self::needs(Tunes::abc(self::IN_G, '4/4', 'G')), $class, Catalogue::shipped());
+        $new = ['violin' => [], 'viola' => [], 'cello' => [], 'bass' => []];
+        foreach ($readiness->new as $one) {
+            foreach ($one->instruments as $instrument) {
+                $new[$instrument->value][] = $one->code;
+            }
+        }
+
+        self::assertEqualsCanonicalizing(['key.1-sharp', 'finger.A.low-2', 'pattern.1-2.A'], $new['violin']);
+        self::assertEqualsCanonicalizing(['key.1-sharp', 'finger.A.low-2', 'pattern.1-2.A'], $new['viola']);
+        self::assertEqualsCanonicalizing(['key.1-sharp', 'finger.A.2'], $new['cello']);
+        self::assertContains('key.1-sharp', $new['bass']);
+        self::assertNotContains('finger.D.low-2', [...$new['violin'], ...$new['viola'], ...$new['cello'], ...$new['bass']]);
+        self::assertSame(Verdict::WithinReach, Readiness::of(
+            self::needs(Tunes::abc(self::IN_G, '4/4', 'G')),
+            $class,
+            Catalogue::shipped(),
+            [Instrument::Violin, Instrument::Viola, Instrument::Cello],
+        )->verdict);
+    }
+
+    public function testNamesUnmetPrerequisitesTheDeeperFirst(): void
+    {
+        $needs = new Needs(['violin' => ['rhythm.dotted-eighth' => 0]]);
+        $class = self::class(['rhythm.quarter'], [Instrument::Violin]);
+        $readiness = Readiness::of($needs, $class, Catalogue::shipped());
+
+        self::assertSame(
+            ['rhythm.eighth', 'rhythm.sixteenth', 'rhythm.dotted-eighth'],
+            array_map(static fn (NewSkill $one): string => $one->code, $readiness->new),
+        );
+        self::assertTrue($readiness->new[0]->isBefore());
+        self::assertFalse($readiness->new[2]->isBefore());
+        self::assertTrue($readiness->isBlocked());
+    }
+
+    public function testWhatNothingFindsIsTakenForGrantedUnlessATeacherSaysOtherwise(): void
+    {
+        $needs = new Needs(['violin' => ['open.bow.D' => 0]]);
+        $day = '2026-09-07';
+        $said = [new Said('hold.bow', Instrument::Violin, State::NotMet, $day)];
+        $class = ClassSkills::on($day, Catalogue::shipped(), [Instrument::Violin], ClassRecord::none());
+        $lost = ClassSkills::on($day, Catalogue::shipped(), [Instrument::Violin], ClassRecord::none(), $said);
+
+        self::assertCount(1, Readiness::of($needs, $class, Catalogue::shipped())->new);
+        self::assertSame('hold.bow', Readiness::of($needs, $lost, Catalogue::shipped())->new[0]->code);
+    }
+
+    public function testVerdicts(): void
+    {
+        $of = static fn (string ...$codes): Verdict => Readiness::of(
+            new Needs(['violin' => array_fill_keys($codes, 0), 'viola' => [$codes[0] => 0]]),
+            self::class(['rhythm.quarter'], [Instrument::Violin, Instrument::Viola]),
+            Catalogue::shipped(),
+        )->verdict;
+
+        self::assertSame(Verdict::Ready, $of('rhythm.quarter'));
+        self::assertSame(Verdict::WithinReach, $of('read.repeat', 'rhythm.half', 'rhythm.whole'));
+        self::assertSame(Verdict::Later, $of('read.repeat', 'rhythm.half', 'rhythm.whole', 'read.fermata'));
+    }
+
+    public function testTheLibraryIsRankedByWhatIsNewThenByWhatIsComfortable(): void
+    {
+        $none = self::ready(0);
+        $two = self::ready(2);
+        $six = self::ready(6);
+        $next = WhatNext::of([
+            new Prospect(1, $six, 90.0, 90),
+            new Prospect(2, $two, 45.0, 90),
+            new Prospect(3, $two, 80.0, 90),
+            new Prospect(4, $none, 60.0, 90),
+            new Prospect(5, $none, 90.0, 90),
+            new Prospect(6, $two, 80.0, 90, 6, 3),
+            new Prospect(7, $two, 80.0, 90, isPlanned: true),
+        ]);
+
+        self::assertSame([7, 3, 2, 6, 1], array_map(static fn (Prospect $one): int => $one->piece, $next->next));
+        self::assertSame([5, 4], array_map(static fn (Prospect $one): int => $one->piece, $next->easy));
+    }
+
+    public function testTellsWhichPiecesTeachASkillTheEasiestFirst(): void
+    {
+        $library = [
+            1 => new Needs(['violin' => ['slur.2' => 0, 'read.ending' => 0, 'key.3-sharps' => 0]]),
+            2 => new Needs(['violin' => ['slur.2' => 0]]),
+            3 => new Needs(['violin' => ['bow.hook' => 0]]),
+        ];
+
+        self::assertSame([2, 1], WhatTeaches::find('slur.2', [Instrument::Violin], $library, self::class([], [Instrument::Violin])));
+        self::assertSame([], WhatTeaches::find('slur.3', [Instrument::Violin], $library, self::class([], [Instrument::Violin])));
+    }
+
+    public function testABookTellsWhatComesFirstWhereAndWhatJumps(): void
+    {
+        $of = static fn (string ...$codes): Needs => new Needs(['violin' => array_fill_keys($codes, 0)]);
+        $order = BookOrder::of(
+            [
+                $of('rhythm.quarter', 'rhythm.half', 'open.bow.D', 'open.bow.A', 'key.2-sharps'),
+                $of('rhythm.quarter', 'rhythm.sixteenth'),
+                null,
+                $of('rhythm.quarter', 'rhythm.eighth', 'read.repeat', 'read.ending', 'slur.2'),
+                $of('rhythm.sixteenth', 'read.repeat'),
+            ],
+            Catalogue::shipped(),
+            [Instrument::Violin],
+        );
+
+        self::assertFalse($order->pieces[0]->jumps, 'The book has to begin somewhere.');
+        self::assertTrue($order->pieces[3]->jumps);
+        self::assertEquals([new LaterPrerequisite('rhythm.sixteenth', 'rhythm.eighth', 3)], $order->pieces[1]->later);
+        self::assertSame([0, 1, 3], $order->met['rhythm.quarter']);
+        self::assertContains('slur.2', $order->metOnce());
+        self::assertNotContains('read.repeat', $order->metOnce());
+        self::assertSame(0, $order->pieces[2]->most);
+    }
+
+    private static function ready(int $new): Readiness
+    {
+        $codes = \array_slice(['read.repeat', 'rhythm.half', 'rhythm.whole', 'read.fermata', 'bow.short', 'bow.accent'], 0, $new);
+
+        return Readiness::of(
+            new Needs(['violin' => array_fill_keys(['rhythm.quarter', ...$codes], 0)]),
+            self::class(['rhythm.quarter', 'bow.half', 'hold.bow'], [Instrument::Violin]),
+            Catalogue::shipped(),
+        );
+    }
+
+    /**
+     * @param list<string>     $codes       that all groups know
+     * @param list<Instrument> $instruments
+     */
+    private static function class(array $codes, array $instruments): ClassSkills
+    {
+        return ClassSkills::on(
+            '2026-09-07',
+            Catalogue::shipped(),
+            $instruments,
+            ClassRecord::none(),
+            [],
+            Baseline::ofCodes(array_fill_keys(array_column($instruments, 'value'), $codes)),
+        );
+    }
+
+    /** @param list<Needs> $pieces */
+    private static function knowing(array $pieces): ClassSkills
+    {
+        return ClassSkills::on(
+            '2026-09-07',
+            Catalogue::shipped(),
+            Instrument::strings(),
+            ClassRecord::none(),
+            [],
+            Baseline::ofPieces($pieces),
+        );
+    }
+
+    private static function needs(Piece $piece): Needs
+    {
+        $hands = BothHands::ofEach($piece, Instrument::strings(), HandPolicies::ofLevel(1), 72);
+
+        return Needs::of(PieceSkills::of($piece, $hands, Catalogue::shipped()), Instrument::strings());
+    }
+}
