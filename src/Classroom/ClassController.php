@@ -70,8 +70,12 @@ final class ClassController extends AbstractController
                 ),
             );
         } elseif ($form->isSubmitted() && $form->isValid()) {
+            $isNew = null === $class->getId();
             $this->entities->persist($class);
             $this->entities->flush();
+            if ($isNew) {
+                $this->addFlash('done', 'The class is there. Say where it began, if its year does not tell: under Skills.');
+            }
 
             return $this->redirectToRoute('class', ['id' => $class->getId()], 303);
         }

@@ -7,6 +7,8 @@ namespace App\Classroom;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\Prospects;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
@@ -32,6 +34,8 @@ final readonly class ClassView
         private SequenceRepository $sequences,
         private PieceRepository $library,
         private Standings $standings,
+        private Skills $skills,
+        private Prospects $prospects,
         private MusicExtension $music,
         private Memory $memory,
     ) {
@@ -41,11 +45,17 @@ final readonly class ClassView
     public function of(SchoolClass $class, int $page): ClassPage
     {
         $rows = $this->lessons->rowsOf($class, self::LESSONS + 1, ($page - 1) * self::LESSONS);
+        $pieces = $this->pieces($this->standings->of($class));
+        $skills = $this->skills->of($class);
 
         return new ClassPage(
             $class,
             $this->sequences->ofClass($class),
-            $this->pieces($this->standings->of($class)),
+            $pieces,
+            $skills,
+            $this->skills->catalogue(),
+            $this->prospects->of($class, array_map(static fn (CoveredPiece $piece): int => $piece->piece, $pieces)),
+            QuiltBlock::all($this->skills->catalogue(), $skills),
             $this->log(\array_slice($rows, 0, self::LESSONS)),
             $page,
             \count($rows) > self::LESSONS,

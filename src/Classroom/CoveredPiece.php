@@ -21,4 +21,21 @@ final readonly class CoveredPiece
         public array $chunks,
     ) {
     }
+
+    /** Chunks that have met their goal. */
+    public function atGoal(): int
+    {
+        return \count(array_filter($this->chunks, static fn (CoveredChunk $chunk): bool => $chunk->reached >= $chunk->goal));
+    }
+
+    /** Beats a minute: the fastest that was reached, of the chunk that goes furthest. */
+    public function reached(): int
+    {
+        return max([0, ...array_map(static fn (CoveredChunk $chunk): int => $chunk->reached, $this->chunks)]);
+    }
+
+    public function goal(): int
+    {
+        return max([0, ...array_map(static fn (CoveredChunk $chunk): int => $chunk->goal, $this->chunks)]);
+    }
 }

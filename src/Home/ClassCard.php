@@ -6,17 +6,37 @@ namespace App\Home;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Skill\SkillOfGroups;
 
-/** What Today says of a class: the sequence in work, the lesson that is open, the last one. */
+/** What Today says of a class: the sequence in work, the lesson that is open, the last one, and what is due again. */
 final readonly class ClassCard
 {
-    public function __construct(public SchoolClass $class, public ?SequenceSummary $sequence, public ?Lesson $open, public ?Lesson $last)
-    {
+    /**
+     * @param list<SkillOfGroups> $due         worst first
+     * @param list<Instrument>    $instruments of the class
+     */
+    public function __construct(
+        public SchoolClass $class,
+        public ?SequenceSummary $sequence,
+        public ?Lesson $open,
+        public ?Lesson $last,
+        public array $due = [],
+        public array $instruments = [],
+    ) {
     }
 
     /** Start of its lesson on a weekday (1 Monday); empty where it does not meet then. */
     public function startsAt(int $weekday): string
     {
         return $this->class->getMeetings()[$weekday] ?? '';
+    }
+
+    /** How many of the skills that are due the warm-ups of the next lesson touch. */
+    public function touched(): int
+    {
+        $codes = $this->sequence->reviews ?? [];
+
+        return \count(array_filter($this->due, static fn (SkillOfGroups $one): bool => \in_array($one->code, $codes, true)));
     }
 }

@@ -11,13 +11,14 @@ use CoinStair\Core\Sequence\LessonSequence;
 final readonly class SequenceSummary
 {
     /**
-     * @param int   $lesson    number of the lesson that comes next, from 1
-     * @param int   $lessons   of all that are planned, with those that were taught
-     * @param float $seconds   of the next lesson
-     * @param float $available seconds of a lesson in which something can be taught
-     * @param int   $learned   steps of the next lesson in which something is learned; of a row of short pieces all that are played
-     * @param int   $today     highest tempo of what is learned in it
-     * @param int   $reaches   beats a minute of the whole at the end
+     * @param int          $lesson    number of the lesson that comes next, from 1
+     * @param int          $lessons   of all that are planned, with those that were taught
+     * @param float        $seconds   of the next lesson
+     * @param float        $available seconds of a lesson in which something can be taught
+     * @param int          $learned   steps of the next lesson in which something is learned; of a row of short pieces all that are played
+     * @param int          $today     highest tempo of what is learned in it
+     * @param int          $reaches   beats a minute of the whole at the end
+     * @param list<string> $reviews   codes of skills that are due and that its warm-ups touch
      */
     private function __construct(
         public int $sequence,
@@ -33,10 +34,12 @@ final readonly class SequenceSummary
         public int $reaches,
         public bool $isDone,
         public bool $isRow,
+        public array $reviews,
     ) {
     }
 
-    public static function of(Sequence $sequence, LessonSequence $plan): self
+    /** @param list<string> $reviews codes of skills that are due and that the warm-ups of its next lesson touch */
+    public static function of(Sequence $sequence, LessonSequence $plan, array $reviews = []): self
     {
         $next = $plan->next();
 
@@ -54,6 +57,7 @@ final readonly class SequenceSummary
             $plan->reaches,
             null === $next,
             $sequence->isRow(),
+            $reviews,
         );
     }
 }

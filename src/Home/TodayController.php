@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Home;
 
+use App\Shared\Reckoned\Skills;
 use App\Shared\Tenancy\CurrentProgram;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -13,8 +14,12 @@ use Symfony\Component\Routing\Attribute\Route;
 final class TodayController extends AbstractController
 {
     #[Route('/', name: 'today', methods: ['GET'])]
-    public function __invoke(CurrentProgram $current, ClockInterface $clock, TodayView $today): Response
+    public function __invoke(CurrentProgram $current, ClockInterface $clock, TodayView $today, Skills $skills): Response
     {
-        return $this->render('home/today.html.twig', ['page' => new TodayPage($current->get()->today($clock->now()), $today->cards())]);
+        $cards = $today->cards();
+
+        return $this->render('home/today.html.twig', [
+            'page' => new TodayPage($current->get()->today($clock->now()), $cards, $skills->catalogue()),
+        ]);
     }
 }

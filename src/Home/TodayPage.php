@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Home;
 
+use CoinStair\Core\Skill\Catalogue;
+
 /** The page of today. */
 final readonly class TodayPage
 {
@@ -15,7 +17,7 @@ final readonly class TodayPage
     public int $weekday;
 
     /** @param list<ClassCard> $cards of all classes */
-    public function __construct(public \DateTimeImmutable $day, array $cards)
+    public function __construct(public \DateTimeImmutable $day, array $cards, public Catalogue $catalogue)
     {
         $this->weekday = $weekday = (int) $day->format('N');
         $meets = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' !== $card->startsAt($weekday)));

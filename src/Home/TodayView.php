@@ -6,6 +6,8 @@ namespace App\Home;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\LessonSequences;
+use App\Shared\Reckoned\Reviews;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LessonRepository;
@@ -26,6 +28,8 @@ final readonly class TodayView
         private SequenceRepository $sequences,
         private ChunkRepository $chunks,
         private LessonSequences $plans,
+        private Skills $skills,
+        private Reviews $reviews,
         private Memory $memory,
     ) {
     }
@@ -42,11 +46,19 @@ final readonly class TodayView
                 $ended[(int) $lesson->getClass()->getId()] ??= $lesson;
             }
         }
+        $skills = $this->skills->ofAll($classes);
         $sequences = $this->inWork($classes);
         $cards = [];
         foreach ($classes as $class) {
             $id = (int) $class->getId();
-            $cards[] = new ClassCard($class, $sequences[$id] ?? null, $open[$id] ?? null, $ended[$id] ?? null);
+            $cards[] = new ClassCard(
+                $class,
+                $sequences[$id] ?? null,
+                $open[$id] ?? null,
+                $ended[$id] ?? null,
+                $skills[$id]->due(),
+                $skills[$id]->instruments,
+            );
         }
 
         return $cards;
@@ -88,11 +100,15 @@ final readonly class TodayView
                 ->with('class', $id)
                 ->with('class-version', $class->getVersion())
                 ->with('policies', $class->policies())
-                ->with('log', $logs[$id] ?? '');
+                ->with('log', $logs[$id] ?? '')
+                ->with('skills', $this->skills->stateOf($class))
+                ->with('day', $this->skills->today());
             $summary = $this->memory->remember($fingerprint, function () use ($row): SequenceSummary {
                 $sequence = $this->sequences->withSteps($row['id']) ?? throw new \LogicException('It was found just now.');
 
-                return SequenceSummary::of($sequence, $this->plans->of($sequence));
+                $reviews = $sequence->isRow() ? [] : $this->reviews->bySkill($sequence->getPiece(), $sequence->getClass());
+
+                return SequenceSummary::of($sequence, $this->plans->of($sequence), array_map(strval(...), array_keys($reviews)));
             });
             $latest[$id] ??= $summary;
             if (!$summary->isDone) {

@@ -9,6 +9,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Reckoned\LessonSequences;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\LessonEnd;
 use CoinStair\Core\Log\TaughtStep;
@@ -32,6 +33,7 @@ final class LessonController extends AbstractController
         private readonly LessonChunks $chunks,
         private readonly LessonLog $log,
         private readonly LessonSequences $plans,
+        private readonly Skills $skills,
     ) {
     }
 
@@ -135,6 +137,8 @@ final class LessonController extends AbstractController
             $lesson->isOpen() ? [] : $this->lessons->afterAccepting($lesson),
             $problem,
             $remark,
+            $this->skills->gainOf($lesson),
+            $this->skills->catalogue(),
         );
 
         return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));

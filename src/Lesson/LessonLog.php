@@ -6,6 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\User;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\Checksum;
 use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Score\Refusal;
@@ -34,7 +35,7 @@ final readonly class LessonLog
     private const NEWS_AT_ONCE = 5000;
     private const COLUMNS = 'e.id, e.step, e.kind, e.tempo, e.made_at, e.device_count, e.text, e.device, e.position';
 
-    public function __construct(private Connection $database, private ClockInterface $clock)
+    public function __construct(private Connection $database, private ClockInterface $clock, private Skills $skills)
     {
     }
 
@@ -189,6 +190,7 @@ final readonly class LessonLog
                 $hash ^= Checksum::of($entry->id);
             }
             $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
+            $this->skills->reset();
         }
         $elsewhere = array_filter($there, static fn (int $of): bool => $of !== $lesson);
 

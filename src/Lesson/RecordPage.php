@@ -10,6 +10,8 @@ use App\Shared\Entity\LogEntry;
 use CoinStair\Core\Log\LessonEnd;
 use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\LessonGain;
 
 /** The end of a lesson, or its record once it was accepted, with what came to it afterwards. */
 final readonly class RecordPage
@@ -25,6 +27,7 @@ final readonly class RecordPage
      * @param array<int, Chunk> $chunks by id
      * @param list<LogEntry>    $after  entries that came when it was accepted
      * @param string            $remark as it was typed
+     * @param LessonGain|null   $gain   what it changed in the skills of the class
      */
     public function __construct(
         public Lesson $lesson,
@@ -33,6 +36,8 @@ final readonly class RecordPage
         array $after,
         public Notice|string $problem = '',
         public string $remark = '',
+        public ?LessonGain $gain = null,
+        public ?Catalogue $catalogue = null,
     ) {
         $this->late = \count(array_filter($after, static fn (LogEntry $entry): bool => $entry->isLate()));
         $this->corrections = array_values(array_filter($after, static fn (LogEntry $entry): bool => $entry->entry()->afterwards));

@@ -210,6 +210,19 @@ final class SequenceController extends AbstractController
         });
     }
 
+    /** Asks for a warm-up in the next lesson. */
+    #[Route('/sequences/{id:sequence}/ask', name: 'sequence_ask', methods: ['POST'], requirements: self::ID)]
+    public function ask(Sequence $sequence, Request $request, LessonSequences $plans): Response
+    {
+        return $this->change($sequence, $request, static function () use ($sequence, $request, $plans): void {
+            $warmUp = WarmUp::parse($request->request->getString('warmUp')) ?? throw Refusal::because('There is no such warm-up.');
+            if ($sequence->isRow()) {
+                throw Refusal::because('A row of short pieces has no warm-ups.');
+            }
+            $sequence->askFor(\count($plans->past($sequence->getClass(), $sequence->getPiece())) + 1, $warmUp);
+        });
+    }
+
     /** Takes the cut that would be made now in place of the one on which the sequence was built. */
     #[Route('/sequences/{id:sequence}/cut', name: 'sequence_cut', methods: ['POST'], requirements: self::ID)]
     public function cut(Sequence $sequence, Request $request, SequenceBuilder $builder): Response

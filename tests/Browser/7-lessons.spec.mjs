@@ -1,4 +1,4 @@
-// A second-year class and a new tune: three lessons, a step moved, a group apart, a lesson with rounds, a miss and a break, and the next
+// A second-year class and a new tune: four lessons, a step moved, a group apart, a lesson with rounds, a miss and a break, and the next
 // lesson made from what was reached.
 import { expect, test } from '@playwright/test';
 import { chooseStep, openPiece, signIn } from './steps.mjs';
@@ -21,7 +21,7 @@ G2 AB c2 BA|G2 B2 d2 g2|f2 d2 c2 A2|G6|]
 
 test.describe.configure({ mode: 'serial' });
 
-test('three lessons are planned, a step is moved, a group is apart, and it is taught', async ({ page }) => {
+test('four lessons are planned, a step is moved, a group is apart, and it is taught', async ({ page }) => {
     await signIn(page);
     await page.goto('/library/new');
     await page.locator('#abc').fill(TUNE);
@@ -47,11 +47,11 @@ test('three lessons are planned, a step is moved, a group is apart, and it is ta
     await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Lock House Two' });
     await expect(page.locator('.build')).toBeVisible();
     await page.waitForLoadState('networkidle');
-    await expect(page.locator('.plan-sum')).toContainText('3 lessons');
+    await expect(page.locator('.plan-sum')).toContainText('4 lessons');
     await page.getByRole('button', { name: 'Build a sequence' }).click();
-    await expect(page.locator('.sequence-head')).toContainText('3 lessons, the whole at 96');
+    await expect(page.locator('.sequence-head')).toContainText('4 lessons, the whole at 96');
     const rows = page.locator('.lesson-row');
-    await expect(rows).toHaveCount(3);
+    await expect(rows).toHaveCount(4);
 
     // A group that would hold the rest back: apart, then waited for, then apart again by undo.
     await expect(page.locator('.held')).toContainText('Basses have two minutes of their own');
@@ -59,13 +59,16 @@ test('three lessons are planned, a step is moved, a group is apart, and it is ta
     await expect(today.locator('.group')).toContainText('Basses · others:');
     await page.locator('#aim-slow').selectOption('wait');
     await expect(page.locator('.sequence-head')).toContainText('out of reach');
-    await expect(page.locator('.offers')).toContainText('The slow group apart, two minutes a lesson: 3 lessons');
+    await expect(page.locator('.offers')).toContainText('The slow group apart, two minutes a lesson: 4 lessons');
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.locator('.held')).toContainText('Basses have two minutes of their own');
 
-    // Whatever is met for the first time is said, tapped, plucked and bowed.
-    await page.locator('#aim-contact').selectOption('say');
+    // What is new to the class is said, tapped, plucked and bowed first, and so is all that is learned if the teacher likes.
     const learn = today.locator('[data-step]').first();
+    await expect(learn.locator('.rounds span')).toHaveText(['say', 'tap fingers', 'pluck', 'bow']);
+    await page.locator('#aim-contact').selectOption('bow');
+    await expect(learn.locator('.rounds span')).toHaveCount(0);
+    await page.locator('#aim-contact').selectOption('say');
     await expect(learn.locator('.rounds span')).toHaveText(['say', 'tap fingers', 'pluck', 'bow']);
 
     // By the keys: the second step to the next lesson; its join goes with it.

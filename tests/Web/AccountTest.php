@@ -60,11 +60,11 @@ final class AccountTest extends WebCase
         $form = $this->browser->request('GET', '/account')->selectButton('Change the words')->form();
         $this->browser->submit($form, ['words[words]' => 'en_GB']);
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
-        self::assertSelectorTextContains('#map-title', 'Bars');
+        self::assertSelectorTextContains('.facts', 'bars');
         $form = $this->browser->request('GET', '/account')->selectButton('Change the words')->form();
         $this->browser->submit($form, ['words[words]' => '']);
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
-        self::assertSelectorTextContains('#map-title', 'Measures');
+        self::assertSelectorTextContains('.facts', 'measures');
     }
 
     public function testALinkForANewPasswordWorksOnce(): void

@@ -8,6 +8,8 @@ use App\Classroom\ClassView;
 use App\Classroom\LogRow;
 use App\Lesson\LessonPlanner;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\Prospects;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
@@ -65,6 +67,8 @@ final class ClassTest extends WebCase
             $this->service(SequenceRepository::class),
             $this->service(PieceRepository::class),
             $this->service(Standings::class),
+            $this->service(Skills::class),
+            $this->service(Prospects::class),
             $this->service(MusicExtension::class),
             $memory,
         );

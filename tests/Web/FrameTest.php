@@ -85,11 +85,11 @@ final class FrameTest extends WebCase
     {
         $piece = $this->piece();
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
-        self::assertSelectorTextContains('#map-title', 'Measures');
+        self::assertSelectorTextContains('.facts', 'measures');
         $this->teacher->getProgram()->setWords('en_GB');
         $this->entities()->flush();
         $this->browser->request('GET', "/pieces/{$piece->getId()}");
-        self::assertSelectorTextContains('#map-title', 'Bars');
+        self::assertSelectorTextContains('.facts', 'bars');
         self::assertStringNotContainsString(
             'easure',
             (string) preg_replace(

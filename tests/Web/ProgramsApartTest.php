@@ -11,11 +11,13 @@ use App\Shared\Entity\InstrumentGroup;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\Override;
+use App\Shared\Entity\OwnSkill;
 use App\Shared\Entity\PasswordLink;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
 use App\Shared\Entity\Program;
 use App\Shared\Entity\RhythmPattern;
+use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
@@ -24,6 +26,10 @@ use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\OverrideKind;
+use CoinStair\Core\Skill\Family;
+use CoinStair\Core\Skill\Said;
+use CoinStair\Core\Skill\Skill;
+use CoinStair\Core\Skill\State;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -39,12 +45,19 @@ final class ProgramsApartTest extends WebCase
         'lesson' => Lesson::class,
         'pattern' => RhythmPattern::class,
         'override' => Override::class,
+        'skill' => OwnSkill::class,
     ];
     /** Addresses of several kinds of rows, each tried with one. */
     private const KINDS = ['put_away' => 'sequence', 'bring_back' => 'sequence', 'delete' => 'sequence'];
-    private const LAST = ['lesson_accept', 'lesson_correct', 'step_remove', 'sequence_aim', 'pattern_remove', 'override_undo', 'delete'];
+    private const LAST = [
+        'skill_take_back', 'lesson_accept', 'lesson_correct', 'step_remove', 'sequence_aim', 'pattern_remove', 'override_undo', 'delete',
+    ];
     /** Opened by a key that names its lesson and account (LogTest), or by the secret of a link (AccountTest), by nothing else. */
     private const BY_KEY = ['lesson_log', 'lesson_log_add', 'new_password'];
+    /** Names a skill of the catalogue, which all share; those of another program are none of it (SkillsTest). */
+    private const BY_CODE = ['skill'];
+
+    private SaidState $said;
 
     public function testEveryAddressOfAnotherProgramIsNotFound(): void
     {
@@ -62,7 +75,7 @@ final class ProgramsApartTest extends WebCase
     public function testEveryAddressWithAnIdNamesARowThatIsKeptApart(): void
     {
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, [...array_keys(self::KINDS), ...self::BY_KEY], true)) {
+            if (\in_array($name, [...array_keys(self::KINDS), ...self::BY_KEY, ...self::BY_CODE], true)) {
                 continue;
             }
             $mapping = $route->getDefault('_route_mapping');
@@ -120,6 +133,11 @@ final class ProgramsApartTest extends WebCase
             Setting::of('P1-m0-v1-0', 'D4', OverrideKind::Direction, 'up'),
         );
         $this->entities()->persist($override);
+        $skill = new OwnSkill(new Skill('own.one', 'One', 'One', Family::Fingers, ['' => 1], [], '', [], true));
+        $said = new Said('open.bow.D', Instrument::Violin, State::Secure, '2026-01-01');
+        $this->said = new SaidState($lesson->getClass(), $said, $this->teacher, new \DateTimeImmutable());
+        $this->entities()->persist($skill);
+        $this->entities()->persist($this->said);
         $this->entities()->flush();
         $step = $lesson->getSequence()?->steps()[0];
         self::assertInstanceOf(Step::class, $step);
@@ -133,6 +151,8 @@ final class ProgramsApartTest extends WebCase
             'lesson' => $lesson->getId(),
             'pattern' => $pattern->getId(),
             'override' => $override->getId(),
+            'skill' => $skill->getId(),
+            'said' => $this->said->getId(),
         ]);
     }
 
@@ -144,7 +164,7 @@ final class ProgramsApartTest extends WebCase
     {
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, [...self::LAST, ...self::BY_KEY], true)) {
+            if (\in_array($name, [...self::LAST, ...self::BY_KEY, ...self::BY_CODE], true)) {
                 // Walked last: they take away what the others look at.
                 continue;
             }
@@ -166,7 +186,18 @@ final class ProgramsApartTest extends WebCase
         $row = self::KINDS[$name] ?? self::rowName($route);
         $address = strtr(
             $route->getPath(),
-            ['{kind}' => $row.'s', '{id}' => (string) $ids[$row], '{format}' => 'abc', '{player}' => 'P1', '{number}' => '1'],
+            [
+                '{kind}' => $row.'s',
+                '{id}' => (string) $ids[$row],
+                '.{format}' => 'term_report' === $name ? '.csv' : '.abc',
+                '{format}' => 'abc',
+                '{player}' => 'P1',
+                '{number}' => '1',
+                '{code}' => 'open.bow.D',
+                '{instrument}' => 'violin',
+                '{said}' => (string) $ids['said'],
+                '{what}' => 'back',
+            ],
         );
         foreach ($route->getMethods() as $method) {
             $this->browser->request($method, $address, 'POST' === $method ? ['_token' => $token] : ['code' => 'scale']);

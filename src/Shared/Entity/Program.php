@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
+use CoinStair\Core\Skill\Thresholds;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Validator\Constraints as Assert;
@@ -34,6 +35,10 @@ class Program
     #[ORM\Column(type: Types::SMALLINT)]
     #[Assert\Range(min: 0, max: 60)]
     private int $minutesLost = 8;
+
+    /** @var array<string, int>|null what was chosen of the thresholds of skills, by name; none for the standard ones */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $thresholds = null;
 
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
@@ -86,6 +91,16 @@ class Program
     public function setMinutesLost(int $minutesLost): void
     {
         $this->minutesLost = $minutesLost;
+    }
+
+    public function thresholds(): Thresholds
+    {
+        return Thresholds::of($this->thresholds ?? []);
+    }
+
+    public function setThresholds(Thresholds $thresholds): void
+    {
+        $this->thresholds = $thresholds->values();
     }
 
     public function getVersion(): int

@@ -9,6 +9,7 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Sequence\FirstContact;
 use CoinStair\Core\Sequence\SlowGroup;
+use CoinStair\Core\Skill\ClassPast;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
@@ -22,6 +23,7 @@ use Symfony\Component\Validator\Constraints as Assert;
  * A class: the unit of all records (handbook 7). No child's name is kept.
  *
  * @phpstan-import-type Choices from HandPolicies
+ * @phpstan-import-type PastRow from ClassPast
  */
 #[ORM\Entity]
 class SchoolClass implements CanBePutAway
@@ -88,6 +90,10 @@ class SchoolClass implements CanBePutAway
     /** @var Choices|null what was chosen for both hands where it differs from the year's defaults */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $hands = null;
+
+    /** @var PastRow|null its past before the first lesson here; none: what its year is presumed to know */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $past = null;
 
     /** @var Collection<int, InstrumentGroup> */
     #[ORM\OneToMany(targetEntity: InstrumentGroup::class, mappedBy: 'class', cascade: ['persist', 'remove'], orphanRemoval: true)]
@@ -302,6 +308,16 @@ class SchoolClass implements CanBePutAway
     public function setHandPolicies(HandPolicies $policies): void
     {
         $this->hands = $policies->choices() ?: null;
+    }
+
+    public function past(): ClassPast
+    {
+        return null === $this->past ? ClassPast::standard() : ClassPast::parse($this->past);
+    }
+
+    public function setPast(ClassPast $past): void
+    {
+        $this->past = $past->stored();
     }
 
     /** @return Collection<int, InstrumentGroup> */

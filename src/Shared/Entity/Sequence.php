@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace App\Shared\Entity;
 
 use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Sequence\Aim;
 use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\LessonStep;
 use CoinStair\Core\Sequence\SlowGroup;
+use CoinStair\Core\Sequence\WarmUp;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
@@ -62,6 +65,10 @@ class Sequence implements CanBePutAway
     /** @var list<string> what a teacher took out of what lessons ask for themselves, as the plan names it */
     #[ORM\Column(type: Types::JSON)]
     private array $skipped = [];
+
+    /** @var list<string> warm-ups that a teacher asked for in a lesson, as the plan names them */
+    #[ORM\Column(type: Types::JSON)]
+    private array $asked = [];
 
     /** @var list<int> pieces of a row of short ones, by id; none where it is one piece */
     #[ORM\Column(name: 'short_pieces', type: Types::JSON)]
@@ -166,6 +173,7 @@ class Sequence implements CanBePutAway
             $this->getContact(),
             $this->comfort,
             skipped: $this->skipped,
+            asked: $this->asked,
         );
     }
 
@@ -193,6 +201,14 @@ class Sequence implements CanBePutAway
         $this->skipped = \in_array($what, $this->skipped, true)
             ? array_values(array_diff($this->skipped, [$what]))
             : [...$this->skipped, $what];
+    }
+
+    /** Asks for a warm-up in a lesson; that it was left out there counts no more. */
+    public function askFor(int $lesson, WarmUp $warmUp): void
+    {
+        $name = LessonStep::nameOf($lesson, StepPurpose::WarmUp->value.' '.$warmUp->code());
+        $this->asked = array_values(array_unique([...$this->asked, $name]));
+        $this->skipped = array_values(array_diff($this->skipped, [$name]));
     }
 
     /** @return list<int> ids of the pieces of a row of short ones; none where it is one piece */
@@ -286,7 +302,7 @@ class Sequence implements CanBePutAway
      *
      * @return array{
      *     goal: int, comfort: float|null, method: string, instruments: list<string>, slow: string, contact: string, cut: list<int>,
-     *     skipped: list<string>,
+     *     skipped: list<string>, asked: list<string>,
      * }
      */
     public function settings(): array
@@ -300,13 +316,14 @@ class Sequence implements CanBePutAway
             'contact' => $this->contact->value ?? '',
             'cut' => $this->cut,
             'skipped' => $this->skipped,
+            'asked' => $this->asked,
         ];
     }
 
     /**
      * @param array{
      *     goal: int, comfort: float|null, method: string, instruments: list<string>, slow: string, contact: string, cut: list<int>,
-     *     skipped: list<string>,
+     *     skipped: list<string>, asked?: list<string>,
      * } $settings as settings() told them
      */
     public function restore(array $settings): void
@@ -319,6 +336,7 @@ class Sequence implements CanBePutAway
         $this->contact = FirstContact::tryFrom($settings['contact']);
         $this->cut = $settings['cut'];
         $this->skipped = $settings['skipped'];
+        $this->asked = $settings['asked'] ?? [];
     }
 
     /** Marks a change of its steps, so that two people who edit at once are told. */

@@ -37,6 +37,7 @@ final readonly class LessonSequences
         private PiecesForClasses $pieces,
         private LessonRepository $taught,
         private ChunkRepository $chunks,
+        private Reviews $reviews,
         private Memory $memory,
     ) {
     }
@@ -82,10 +83,10 @@ final readonly class LessonSequences
     {
         $order = array_map(static fn (Step $step): OrderedStep => $step->ordered(), $sequence->steps());
 
-        $fingerprint = $this->fingerprint('sequence', $piece, $sequence->aimed(), $cut)
+        $fingerprint = $this->fingerprint('sequence', $piece, $this->aim($sequence), $cut)
             ->with('method', $sequence->getMethod())
             ->with('order', $order);
-        $plan = fn (): LessonSequence => $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)->plan($order);
+        $plan = fn (): LessonSequence => $this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut)->plan($order);
 
         return [$fingerprint, fn (): LessonSequence => $this->memory->remember($fingerprint, $plan)];
     }
@@ -120,7 +121,7 @@ final readonly class LessonSequences
     {
         [$piece, $cut] = $this->start($sequence);
 
-        return $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut);
+        return $this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut);
     }
 
     /**
@@ -133,11 +134,11 @@ final readonly class LessonSequences
         [$piece, $cut] = $this->start($sequence);
 
         return $this->memory->remember(
-            $this->fingerprint('methods', $piece, $sequence->aimed(), $cut),
+            $this->fingerprint('methods', $piece, $this->aim($sequence), $cut),
             function () use ($piece, $sequence, $cut): array {
                 $plans = [];
                 foreach (Method::cases() as $method) {
-                    $plans[$method->value] = $this->overCut($piece, $method, $sequence->aimed(), $cut)->plan();
+                    $plans[$method->value] = $this->overCut($piece, $method, $this->aim($sequence), $cut)->plan();
                 }
 
                 return $plans;
@@ -149,8 +150,8 @@ final readonly class LessonSequences
     private function offers(Sequence $sequence, PieceForClass $piece, array $cut): Offers
     {
         return $this->memory->remember(
-            $this->fingerprint('offers', $piece, $sequence->aimed(), $cut)->with('method', $sequence->getMethod()),
-            fn (): Offers => Offers::reckon($this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)),
+            $this->fingerprint('offers', $piece, $this->aim($sequence), $cut)->with('method', $sequence->getMethod()),
+            fn (): Offers => Offers::reckon($this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut)),
         );
     }
 
@@ -164,7 +165,7 @@ final readonly class LessonSequences
         [$own, $frozen] = $cut;
 
         return $this->memory->remember(
-            $this->fingerprint('newer-cut', $piece, $sequence->aimed(), [$own, $frozen]),
+            $this->fingerprint('newer-cut', $piece, $this->aim($sequence), [$own, $frozen]),
             function () use ($piece, $sequence, $own, $frozen): array {
                 $now = $this->phrases($piece, $sequence, [$own, []]);
 
@@ -179,6 +180,12 @@ final readonly class LessonSequences
         $log = $this->log($class);
 
         return '' === $log ? [] : $this->logged($class, $piece, $log, $this->chunks->all($piece));
+    }
+
+    /** What a sequence goes for, with the warm-ups by which its next lesson touches what is due again. */
+    private function aim(Sequence $sequence): Aim
+    {
+        return $sequence->aimed()->withReviews($this->reviews->of($sequence->getPiece(), $sequence->getClass()));
     }
 
     private function log(SchoolClass $class): string
@@ -219,7 +226,7 @@ final readonly class LessonSequences
      */
     private function phrases(PieceForClass $piece, Sequence $sequence, array $cut): array
     {
-        $tree = $this->overCut($piece, $sequence->getMethod(), $sequence->aimed(), $cut)->tree();
+        $tree = $this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut)->tree();
 
         return array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases());
     }

@@ -173,6 +173,35 @@ final readonly class ChunkRepository
     }
 
     /**
+     * What tells one state of each chunk and its piece from any other.
+     *
+     * @param list<int> $ids
+     *
+     * @return array<int, string> by chunk id
+     */
+    public function versions(array $ids): array
+    {
+        /** @var list<array{id: int|string, version: string}> $rows */
+        $rows =
+            [] === $ids
+                ? []
+                : $this->entities
+                    ->getConnection()
+                    ->fetchAllAssociative(
+                        "SELECT c.id, CONCAT_WS(':', c.version, p.version, p.score_hash) version FROM chunk c ".
+                            'JOIN piece p ON p.id = c.piece_id WHERE c.id IN (?) AND c.program_id = ?',
+                        [$ids, $this->program->get()->getId()],
+                        [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+                    );
+        $versions = [];
+        foreach ($rows as $row) {
+            $versions[(int) $row['id']] = $row['version'];
+        }
+
+        return $versions;
+    }
+
+    /**
      * What tells one state of some chunks and their pieces from any other.
      *
      * @param list<int|string> $ids

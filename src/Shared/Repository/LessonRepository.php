@@ -101,6 +101,30 @@ final readonly class LessonRepository
         return $lessons;
     }
 
+    /**
+     * Those of a class from one day to another that were accepted, the first first.
+     *
+     * @return list<Lesson>
+     */
+    public function between(SchoolClass $class, \DateTimeImmutable $from, \DateTimeImmutable $to): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l, p FROM '.
+                    Lesson::class.
+                    ' l JOIN l.piece p WHERE l.class = :class AND l.putAwayAt IS NULL AND l.endedAt IS NOT NULL '.
+                    'AND l.day >= :from AND l.day <= :to ORDER BY l.day, l.id',
+            )
+            ->setParameter('class', $class)
+            ->setParameter('from', $from->format('Y-m-d'))
+            ->setParameter('to', $to->format('Y-m-d'))
+            ->setMaxResults(self::LESSONS)
+            ->getResult();
+
+        return $lessons;
+    }
+
     /** @return list<Lesson> of a class on a piece that were accepted, the latest first */
     public function endedOn(SchoolClass $class, Piece $piece): array
     {
@@ -184,6 +208,12 @@ final readonly class LessonRepository
             ->count(['sequence' => $sequence, 'endedAt' => null, 'putAwayAt' => null]) > 0;
     }
 
+    /** As the core knows a lesson: ids sort as numbers do. */
+    public static function idOf(Lesson $lesson): string
+    {
+        return \sprintf('%09d', (int) $lesson->getId());
+    }
+
     /**
      * @param list<Lesson> $lessons
      *
@@ -195,7 +225,7 @@ final readonly class LessonRepository
 
         return array_map(
             static fn (Lesson $lesson): TaughtLesson => new TaughtLesson(
-                \sprintf('%09d', (int) $lesson->getId()),
+                self::idOf($lesson),
                 $lesson->getDay()->format('Y-m-d'),
                 $lesson->steps(),
                 $entries[(int) $lesson->getId()] ?? [],
@@ -239,34 +269,33 @@ final readonly class LessonRepository
         if ([] === $lessons) {
             return [];
         }
-        // Scalars, since a class has thousands of entries and none of them is ever changed.
+        // Plain rows, since a class has thousands of entries and none of them is ever changed.
         /**
          * @var list<array{
-         *     lesson: int, id: string, step: string, kind: EntryKind, tempo: int, madeAt: int, count: int, text: string, device: string,
-         *     afterwards: bool,
+         *     lesson_id: int|string, id: string, step: string, kind: string, tempo: int|string, made_at: int|string,
+         *     device_count: int|string, text: string, device: string, afterwards: int|string,
          * }> $rows
          */
         $rows = $this->entities
-            ->createQuery(
-                'SELECT IDENTITY(e.lesson) lesson, e.id, e.step, e.kind, e.tempo, e.madeAt, e.count, e.text, e.device, e.afterwards '.
-                    'FROM '.
-                    LogEntry::class.
-                    ' e WHERE e.lesson IN (:lessons) ORDER BY e.madeAt, e.count',
-            )
-            ->setParameter('lessons', $lessons)
-            ->getArrayResult();
+            ->getConnection()
+            ->fetchAllAssociative(
+                'SELECT lesson_id, id, step, kind, tempo, made_at, device_count, text, device, afterwards FROM log_entry '.
+                    'WHERE lesson_id IN (?) AND program_id = ? ORDER BY made_at, device_count',
+                [array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons), $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
         $entries = [];
         foreach ($rows as $row) {
-            $entries[(int) $row['lesson']][] = new Entry(
+            $entries[(int) $row['lesson_id']][] = new Entry(
                 $row['id'],
                 $row['step'],
-                $row['kind'],
-                $row['tempo'],
-                $row['madeAt'],
-                $row['count'],
+                EntryKind::from($row['kind']),
+                (int) $row['tempo'],
+                (int) $row['made_at'],
+                (int) $row['device_count'],
                 $row['text'],
                 $row['device'],
-                $row['afterwards'],
+                (bool) $row['afterwards'],
             );
         }
 

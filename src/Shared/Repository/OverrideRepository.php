@@ -7,15 +7,45 @@ namespace App\Shared\Repository;
 use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override as Setting;
+use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 
 /** What teachers set of the notes of a piece. */
 final readonly class OverrideRepository
 {
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private CurrentProgram $program)
     {
+    }
+
+    /**
+     * What tells one state of all that is set of the notes of each piece from any other.
+     *
+     * @param SchoolClass|null $class none: only what was set for all classes
+     *
+     * @return array<int, string> by piece id; none where nothing is set
+     */
+    public function states(?SchoolClass $class): array
+    {
+        /** @var list<array{piece_id: int|string, state: int|string}> $rows */
+        $rows = $this->entities
+            ->getConnection()
+            ->fetchAllAssociative(
+                'SELECT piece_id, '.
+                    Checksum::over('id, note, kind, value').
+                    ' state FROM hand_override WHERE program_id = ? AND (class_id IS NULL OR class_id = ?) GROUP BY piece_id',
+                [$this->program->get()->getId(), $class?->getId() ?? 0],
+                [ParameterType::INTEGER, ParameterType::INTEGER],
+            );
+
+        $states = [];
+        foreach ($rows as $row) {
+            $states[(int) $row['piece_id']] = (string) $row['state'];
+        }
+
+        return $states;
     }
 
     /**

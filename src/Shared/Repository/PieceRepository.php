@@ -15,6 +15,10 @@ final readonly class PieceRepository
     /** Pieces of a row of short ones, and books that are offered. */
     public const RANGE = 20;
     private const BOOKS = 100;
+    /** Pieces of one book. */
+    public const OF_BOOK = 300;
+    /** Pieces of a library that are looked through for what a class could play. */
+    public const LOOKED_THROUGH = 600;
 
     public function __construct(private EntityManagerInterface $entities)
     {
@@ -23,14 +27,15 @@ final readonly class PieceRepository
     /**
      * In the order of the books.
      *
-     * @param string $search in title, composer and book; all pieces if empty
+     * @param string         $search in title, composer and book; all pieces if empty
+     * @param list<int>|null $only   of these ids
      *
      * @return list<array{
      *     id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string, meter: string,
      *     measures: int, parts: int, goalTempo: int, beats: float
      * }>
      */
-    public function search(string $search, int $first, int $count): array
+    public function search(string $search, int $first, int $count, ?array $only = null): array
     {
         $query = $this->entities
             ->createQueryBuilder()
@@ -47,6 +52,9 @@ final readonly class PieceRepository
             ->addOrderBy('p.id')
             ->setFirstResult($first)
             ->setMaxResults($count);
+        if (null !== $only) {
+            $query->andWhere('p.id IN (:only)')->setParameter('only', $only);
+        }
         if ('' !== $search) {
             $query
                 ->andWhere('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
@@ -82,6 +90,93 @@ final readonly class PieceRepository
             ->setParameter('numbers', array_map(strval(...), range($from, min($to, $from + self::RANGE - 1))))
             ->setMaxResults(self::RANGE)
             ->getResult();
+
+        return $pieces;
+    }
+
+    /**
+     * Pieces of a book up to a number, in the order of the book, without their scores; those without a number are none.
+     *
+     * @return list<array{
+     *     id: int, title: string, book: string, numberInBook: string, scoreHash: string, goalTempo: int, beats: float, measures: int,
+     * }>
+     */
+    public function upTo(string $book, int $number): array
+    {
+        return array_values(
+            array_filter(
+                $this->outlines(null, $book),
+                static fn (array $row): bool => ctype_digit($row['numberInBook']) && (int) $row['numberInBook'] <= $number,
+            ),
+        );
+    }
+
+    /** @return list<Piece> of a book, in its order */
+    public function ofBook(string $book): array
+    {
+        /** @var list<Piece> $pieces */
+        $pieces = $this->entities
+            ->createQuery(
+                'SELECT p FROM '.
+                    Piece::class.
+                    ' p WHERE p.putAwayAt IS NULL AND p.book = :book ORDER BY LENGTH(p.numberInBook), p.numberInBook, p.id',
+            )
+            ->setParameter('book', $book)
+            ->setMaxResults(self::OF_BOOK)
+            ->getResult();
+
+        return $pieces;
+    }
+
+    /**
+     * What readiness and ranking need of each piece, without its score; in the order of the books.
+     *
+     * @param list<int>|null $ids  of these pieces; of the whole library, as far as it is looked through, if none are named
+     * @param string|null    $book of one book
+     *
+     * @return list<array{
+     *     id: int, title: string, book: string, numberInBook: string, scoreHash: string, goalTempo: int, beats: float, measures: int,
+     * }>
+     */
+    public function outlines(?array $ids = null, ?string $book = null): array
+    {
+        $query = $this->entities
+            ->createQueryBuilder()
+            ->select('p.id, p.title, p.book, p.numberInBook, p.scoreHash, p.goalTempo, p.beats, p.measures')
+            ->from(Piece::class, 'p')
+            ->where('p.putAwayAt IS NULL')
+            ->orderBy('p.book')
+            ->addOrderBy('LENGTH(p.numberInBook)')
+            ->addOrderBy('p.numberInBook')
+            ->addOrderBy('p.id')
+            ->setMaxResults(self::LOOKED_THROUGH);
+        if (null !== $ids) {
+            $query->andWhere('p.id IN (:ids)')->setParameter('ids', $ids);
+        }
+        if (null !== $book) {
+            $query->andWhere('p.book = :book')->setParameter('book', $book);
+        }
+        /**
+         * @var list<array{
+         *     id: int, title: string, book: string, numberInBook: string, scoreHash: string, goalTempo: int, beats: float, measures: int,
+         * }> $rows
+         */
+        $rows = $query->getQuery()->getArrayResult();
+
+        return $rows;
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return array<int, Piece> by id
+     */
+    public function byIds(array $ids): array
+    {
+        $pieces = [];
+        foreach ([] === $ids ? [] : $this->entities->getRepository(Piece::class)->findBy(['id' => $ids]) as $piece) {
+            $pieces[(int) $piece->getId()] = $piece;
+        }
 
         return $pieces;
     }

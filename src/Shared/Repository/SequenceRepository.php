@@ -47,7 +47,7 @@ final readonly class SequenceRepository
             ->createQuery(
                 'SELECT s.id, c.name, s.goalTempo, s.method FROM '.
                     Sequence::class.
-                    ' s JOIN s.class c WHERE s.piece = :piece AND s.putAwayAt IS NULL AND c.putAwayAt IS NULL ORDER BY c.name',
+                    ' s JOIN s.class c WHERE s.piece = :piece AND s.putAwayAt IS NULL AND c.putAwayAt IS NULL ORDER BY c.name, s.id',
             )
             ->setParameter('piece', $piece)
             ->setMaxResults(self::OF_PIECE)

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Report;
+
+use CoinStair\Core\Skill\Family;
+use CoinStair\Core\Skill\SkillOfGroups;
+
+/** What became of a family of skills in a term. */
+final readonly class FamilyReport
+{
+    /**
+     * @param list<SkillOfGroups> $introduced
+     * @param list<SkillOfGroups> $practised
+     * @param list<SkillOfGroups> $secured    newly, or renewed after they were due
+     * @param list<SkillOfGroups> $due        at the end
+     */
+    public function __construct(
+        public Family $family,
+        public array $introduced,
+        public array $practised,
+        public array $secured,
+        public array $due,
+    ) {
+    }
+
+    public function isEmpty(): bool
+    {
+        return [] === $this->introduced && [] === $this->practised && [] === $this->secured && [] === $this->due;
+    }
+}

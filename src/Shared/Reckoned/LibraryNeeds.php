@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Reckoned;
+
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\PieceRepository;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Skill\Needs;
+
+/**
+ * What each piece of a library asks for. A piece that was never looked at takes its time: a request looks at as many as fit, and tells how
+ * many are left; the next one goes on.
+ *
+ * @phpstan-type Outline array{
+ *     id: int, title: string, book: string, numberInBook: string, scoreHash: string, goalTempo: int, beats: float, measures: int,
+ * }
+ */
+final readonly class LibraryNeeds
+{
+    /** Seconds of a request for pieces that nobody looked at yet. */
+    private const SECONDS = 0.8;
+    /** Pieces that are looked at together. */
+    private const AT_ONCE = 8;
+
+    public function __construct(
+        private SkillsOfPieces $skills,
+        private PieceRepository $library,
+        private OverrideRepository $overrides,
+        private Memory $memory,
+    ) {
+    }
+
+    /**
+     * @param list<Outline> $rows
+     *
+     * @return array{array<int, Needs>, int} by id of the piece, in the order of the rows; and how many are not looked at yet
+     */
+    public function of(array $rows, HandPolicies $policies, ?SchoolClass $class = null): array
+    {
+        $states = $this->overrides->states($class);
+        $fingerprints = [];
+        foreach ($rows as $row) {
+            $fingerprints[$row['id']] = Fingerprint::of('needs-of-piece')
+                ->with('score', $row['scoreHash'])
+                ->with('goal', $row['goalTempo'])
+                ->with('policies', $policies->fingerprint())
+                ->with('set', $states[$row['id']] ?? '')
+                ->with('catalogue', $this->skills->catalogue());
+        }
+        $until = microtime(true) + self::SECONDS;
+        $found = [];
+        $left = 0;
+        foreach (array_chunk($rows, self::AT_ONCE) as $some) {
+            if (microtime(true) > $until) {
+                $left += \count($some);
+                continue;
+            }
+            $keys = array_map(static fn (array $row): string => $fingerprints[$row['id']]->key(), $some);
+            $found += $this->memory->remember(
+                Fingerprint::of('needs-of-pieces')->with('pieces', $keys),
+                fn (): array => $this->look(array_column($some, 'id'), $policies, $class),
+            );
+        }
+
+        return [$found, $left];
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return array<int, Needs> by id
+     */
+    private function look(array $ids, HandPolicies $policies, ?SchoolClass $class): array
+    {
+        $found = [];
+        foreach ($this->library->byIds($ids) as $id => $piece) {
+            $found[$id] = $this->skills->needs($piece, $policies, $class);
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Reckoned;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Skill\ReviewWarmUps;
+
+/** The warm-ups by which a lesson on a piece touches skills of the class that are due again. */
+final readonly class Reviews
+{
+    public function __construct(private Skills $skills, private SkillsOfPieces $ofPieces, private Memory $memory)
+    {
+    }
+
+    /** @return list<string> codes of warm-ups, for today */
+    public function of(Piece $piece, SchoolClass $class): array
+    {
+        return array_values(array_map(static fn (WarmUp $warmUp): string => $warmUp->code(), $this->bySkill($piece, $class)));
+    }
+
+    /** @return array<string, WarmUp> by code of the skill */
+    public function bySkill(Piece $piece, SchoolClass $class): array
+    {
+        $fingerprint = Fingerprint::of('reviews')
+            ->with('skills', $this->skills->stateOf($class))
+            ->with('day', $this->skills->today())
+            ->with('thresholds', $this->skills->thresholds())
+            ->with('score', $piece->getScoreHash());
+
+        return $this->memory->remember($fingerprint, function () use ($piece, $class): array {
+            $due = $this->skills->of($class)->due();
+
+            return [] === $due
+                ? []
+                : ReviewWarmUps::of($due, $this->skills->catalogue(), $this->ofPieces->needs($piece, $class->handPolicies(), $class));
+        });
+    }
+}

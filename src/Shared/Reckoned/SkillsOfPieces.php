@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shared\Reckoned;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\SkillRepository;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Sequence\ClassPolicies;
+use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\Needs;
+use CoinStair\Core\Skill\PieceSkills;
+use CoinStair\Core\Standing\Standing;
+use Symfony\Contracts\Service\ResetInterface;
+
+/** The skills of pieces, by the catalogue of the program: loads what they follow from, and has the core tell. */
+final class SkillsOfPieces implements ResetInterface
+{
+    private ?Catalogue $catalogue = null;
+    /** the program has skills of its own; none where nobody looked yet */
+    private ?bool $hasOwn = null;
+
+    public function __construct(
+        private readonly OverrideRepository $overrides,
+        private readonly SkillRepository $skills,
+        private readonly Memory $memory,
+    ) {
+    }
+
+    public function reset(): void
+    {
+        $this->catalogue = $this->hasOwn = null;
+    }
+
+    /** What somebody saw who looked already: it saves a query where there is none. */
+    public function hasOwn(bool $hasOwn): void
+    {
+        $this->hasOwn = $hasOwn;
+    }
+
+    /** What ships, with what the program added. */
+    public function catalogue(): Catalogue
+    {
+        return $this->catalogue ??= Catalogue::shipped()->with(false === $this->hasOwn ? [] : $this->skills->own());
+    }
+
+    /** What a piece asks for where a class's teacher set nothing of its own, by all string instruments. */
+    public function needs(Piece $piece, HandPolicies $policies, ?SchoolClass $class = null): Needs
+    {
+        $of = $this->playedAs($piece, $policies, $class);
+        $fingerprint = $of->fingerprint('needs')->with('catalogue', $this->catalogue());
+
+        return $this->memory->remember($fingerprint, fn (): Needs => Needs::of($this->found($of), Instrument::strings()));
+    }
+
+    /** The skills of a piece with all their places. */
+    public function ofPiece(Piece $piece, HandPolicies $policies, ?SchoolClass $class = null): PieceSkills
+    {
+        return $this->found($this->playedAs($piece, $policies, $class));
+    }
+
+    /** The skills of a piece in certain hands, with all their places. */
+    public function found(PieceForClass $of): PieceSkills
+    {
+        $hands = [];
+        foreach ($of->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
+            array_push($hands, ...$of->handsOfAll($instrument));
+        }
+
+        return PieceSkills::of($of->piece, $hands, $this->catalogue());
+    }
+
+    /** The piece in the class's hands, as if nothing were known of what it knows: what it knows follows from this. */
+    public function playedAs(Piece $piece, HandPolicies $policies, ?SchoolClass $class): PieceForClass
+    {
+        return PieceForClass::of(
+            $piece->score(),
+            null === $class ? ClassPolicies::ofYear($policies) : $class->policies($policies),
+            Standing::unknown(),
+            $piece->getGoalTempo(),
+            $piece->getScoreHash(),
+            $this->overrides->counting($piece, $class),
+            $this->memory,
+        );
+    }
+}

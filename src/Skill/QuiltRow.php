@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Skill;
+
+use CoinStair\Core\Skill\Skill;
+use CoinStair\Core\Skill\SkillState;
+
+/** A skill with where each group stands. */
+final readonly class QuiltRow
+{
+    /** @param list<SkillState|null> $cells one for each group; none where the instrument has no such skill */
+    public function __construct(public Skill $skill, public array $cells)
+    {
+    }
+}

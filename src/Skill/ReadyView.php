@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Skill;
+
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\LibraryNeeds;
+use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\SkillsOfPieces;
+use App\Shared\Reckoned\Standings;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\PieceRepository;
+use App\Shared\Repository\SequenceRepository;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\ClassSkills;
+use CoinStair\Core\Skill\Needs;
+use CoinStair\Core\Skill\NewSkill;
+use CoinStair\Core\Skill\Readiness;
+use CoinStair\Core\Skill\WarmUpForSkill;
+use CoinStair\Core\Skill\WhatTeaches;
+use CoinStair\Core\Standing\ChunkCoverage;
+
+/** What is new in a piece for a class, for whom, where first, and what teaches it. */
+final readonly class ReadyView
+{
+    public function __construct(
+        private Skills $skills,
+        private SkillsOfPieces $ofPieces,
+        private LibraryNeeds $needs,
+        private PieceRepository $library,
+        private PiecesForClasses $pieces,
+        private Standings $standings,
+        private ChunkRepository $chunks,
+        private SequenceRepository $sequences,
+        private OverrideRepository $overrides,
+        private Memory $memory,
+    ) {
+    }
+
+    public function catalogue(): Catalogue
+    {
+        return $this->skills->catalogue();
+    }
+
+    public function of(Piece $piece, SchoolClass $class): ReadyPage
+    {
+        $rows = $this->library->outlines();
+        $known = $this->skills->of($class);
+        $fingerprint = Fingerprint::of('what-is-new')
+            ->with('skills', $this->skills->stateOf($class))
+            ->with('thresholds', $this->skills->thresholds())
+            ->with('day', $known->day)
+            ->with('class', $class->getVersion())
+            ->with('piece', [$piece->getId(), $piece->getVersion()])
+            ->with('library', array_map(static fn (array $row): array => [$row['id'], $row['scoreHash'], $row['title']], $rows))
+            ->with('set', $this->overrides->states($class));
+        [$library, $left] = $this->needs->of($rows, $class->handPolicies(), $class);
+        $find = fn (): WhatIsNew => $this->find($piece, $class, $known, $library, array_column($rows, 'title', 'id'));
+        // What is not complete yet is not kept.
+        $found = 0 === $left ? $this->memory->remember($fingerprint, $find) : $find();
+
+        return new ReadyPage(
+            $class,
+            $found->readiness,
+            $found->new,
+            $this->skills->catalogue(),
+            $this->sequence($piece, $class),
+            $found->isOutline,
+        );
+    }
+
+    /**
+     * @param array<int, Needs>  $library by id of the piece
+     * @param array<int, string> $titles  by id of the piece
+     */
+    private function find(Piece $piece, SchoolClass $class, ClassSkills $known, array $library, array $titles): WhatIsNew
+    {
+        $needs = $this->ofPieces->needs($piece, $class->handPolicies(), $class);
+        $readiness = Readiness::of($needs, $known, $this->skills->catalogue());
+        unset($library[(int) $piece->getId()]);
+        $numbers = MeasureNumbers::of($piece->score())->all();
+        $new = [];
+        foreach ($readiness->new as $one) {
+            $new[] = new NewInPiece(
+                $one,
+                $this->skills->catalogue()->skills[$one->code],
+                null === $one->first ? '' : $numbers[$one->first->position] ?? '',
+                $this->teaching($one, $library, $known, $titles),
+                $this->warmUp($one, $piece, $class),
+            );
+        }
+
+        return new WhatIsNew($readiness, $new, $piece->score()->isOutline());
+    }
+
+    /** @return list<int> ids of pieces that the class has begun: they are not next any more */
+    public function learned(SchoolClass $class): array
+    {
+        $met = array_filter(
+            $this->standings->of($class)->coverage(),
+            static fn (ChunkCoverage $one): bool => $one->matter->isChunk(),
+        );
+        $pieces = [];
+        $ids = array_map(static fn (ChunkCoverage $one): string => $one->matter->chunk, $met);
+        foreach ($this->chunks->byIds(array_values($ids)) as $chunk) {
+            $pieces[(int) $chunk->getPiece()->getId()] = true;
+        }
+
+        return array_keys($pieces);
+    }
+
+    /**
+     * @param array<int, Needs>  $library
+     * @param array<int, string> $titles  by id
+     *
+     * @return array<int, string> titles of pieces that teach it, the easiest first, by id
+     */
+    private function teaching(NewSkill $new, array $library, ClassSkills $known, array $titles): array
+    {
+        $pieces = [];
+        foreach (WhatTeaches::find($new->code, $new->instruments, $library, $known) as $id) {
+            $pieces[$id] = $titles[$id] ?? '';
+        }
+
+        return $pieces;
+    }
+
+    private function warmUp(NewSkill $new, Piece $piece, SchoolClass $class): ?WarmUp
+    {
+        if (null === $new->first) {
+            return null;
+        }
+        $of = $this->pieces->of($piece, $class);
+        foreach ($new->instruments as $instrument) {
+            foreach ($of->handsOfAll($instrument) as $hands) {
+                $warmUp = WarmUpForSkill::find($this->skills->catalogue()->skills[$new->code], $hands, $new->first);
+                if (null !== $warmUp) {
+                    return $warmUp;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** Id of the class's sequence on the piece. */
+    private function sequence(Piece $piece, SchoolClass $class): ?int
+    {
+        foreach ($this->sequences->ofClass($class) as $sequence) {
+            if (\in_array((int) $piece->getId(), $sequence['pieces'], true)) {
+                return $sequence['id'];
+            }
+        }
+
+        return null;
+    }
+}
