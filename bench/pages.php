@@ -20,10 +20,9 @@ $browser->post($sequence.'/lesson', []);
 $lesson = $browser->find($class, '~(/lessons/\d+)/end">[^<]*</a><span class="soft">~');
 $tune = (string) file_get_contents(dirname(__DIR__).'/demo/tunes/08-kettle-on-the-hob.abc');
 
-$pages = [];
+$pages = ['empty page' => static fn (): string => $browser->get('/blank')];
 foreach (
     [
-        'empty page' => '/blank',
         'today' => '/',
         'library' => '/library',
         'add a piece' => '/library/new',
@@ -37,6 +36,13 @@ foreach (
         'key of a lesson' => $lesson.'/key',
         'end of lesson' => $lesson.'/end',
         'class' => $class,
+        'skills of a class' => $class.'/skills',
+        'a cell of them' => $class.'/skills/rhythm.eighth/violin',
+        'what next' => $class.'/next',
+        'what is new in a piece' => $piece.'/ready',
+        'term report' => $class.'/report.html',
+        'skills of five classes' => '/skills/quilt',
+        'catalog of skills' => '/skills',
     ] as $name => $address
 ) {
     $pages[$name] = static fn (): string => $browser->get($address);

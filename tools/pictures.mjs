@@ -42,7 +42,6 @@ async function openSequence(className) {
 }
 
 mkdirSync(folder, { recursive: true });
-await take('sign-in', () => page.goto('/sign-in'));
 await page.goto('/sign-in');
 await page.getByLabel('E-mail address').fill('teacher@coinstair.example');
 await page.getByLabel('Password').fill('copper-stairs-4');
@@ -59,13 +58,6 @@ await take('quick-entry', async () => {
     await page.locator('.typed mark').first().waitFor();
     await engraved();
     await page.waitForTimeout(600);
-});
-await take('outline', async () => {
-    await page.goto('/library/outline');
-    await page.getByLabel('Title').fill('Long Jetty');
-    await page.getByLabel(/each line/).fill('5 4 4');
-    await page.getByLabel(/Sections/).fill('A 1, B 9');
-    await page.waitForTimeout(900);
 });
 await take(
     'piece',
@@ -123,6 +115,18 @@ await take('class', async () => {
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
 });
+async function openClassPage(which) {
+    await page.goto('/classes');
+    const address = await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).getAttribute('href');
+    await page.goto(address + which);
+}
+await take('quilt', async () => {
+    await openClassPage('/skills');
+    await page.locator('[data-quilt] td a, [data-quilt] td button').nth(40).click();
+    await page.waitForTimeout(800);
+});
+await take('what-next', () => openClassPage('/next'));
+await take('term-report', () => openClassPage('/report.html'), { full: true });
 await take('program', () => page.goto('/program'));
 
 async function openLesson() {
@@ -173,5 +177,4 @@ await take('record', async () => {
     await page.locator('summary').last().click();
     await page.locator('.corrections').scrollIntoViewIfNeeded();
 });
-await take('account', () => page.goto('/account'));
 await browser.close();

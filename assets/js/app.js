@@ -3,6 +3,8 @@ import Sortable from 'sortablejs';
 import { drawInWidth } from './notation.js';
 import { drawSideBySide } from './hands.js';
 import { startMeasureMap } from './measure-map.js';
+import { startQuilt } from './quilt.js';
+import { startPreview } from './score/preview.js';
 import { startWaiting } from './waiting.js';
 
 htmx.config.allowEval = false;
@@ -244,4 +246,6 @@ engrave();
 startSteps();
 startMeasureMap();
 drawSideBySide();
+startQuilt();
+startPreview();
 startWaiting(document);

@@ -23,7 +23,8 @@ function grow(picture, page, bottom) {
     }
 }
 
-export function drawRibbon(picture, { strokes, frog, tip }) {
+/** @param {boolean} inRows the ribbon moves with its rows, which are laid out by somebody else */
+export function drawRibbon(picture, { strokes, frog, tip }, inRows = false) {
     const page = picture.querySelector('.page-margin');
     const systems = new Map(
         Array.from(picture.querySelectorAll('g.system'), (system) => {
@@ -32,9 +33,14 @@ export function drawRibbon(picture, { strokes, frog, tip }) {
             return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
         }),
     );
-    const ribbon = element('g', { class: 'bow-ribbon' }, page);
+    const whole = inRows ? null : element('g', { class: 'bow-ribbon' }, page);
+    const ribbons = new Map();
+    for (const system of systems.keys()) {
+        ribbons.set(system, whole ?? element('g', { class: 'bow-ribbon' }, system));
+    }
     const find = (id) => id && page.querySelector('#' + CSS.escape(id));
-    for (const { top, left, right } of systems.values()) {
+    for (const [system, { top, left, right }] of systems) {
+        const ribbon = ribbons.get(system);
         for (const [level, word, shift] of [
             [top, frog, 250],
             [top + HEIGHT, tip, -70],
@@ -62,8 +68,11 @@ export function drawRibbon(picture, { strokes, frog, tip }) {
                 y1: top + HEIGHT * stroke.from,
                 y2: top + HEIGHT * stroke.to,
             },
-            ribbon,
+            ribbons.get(system),
         );
+    }
+    if (inRows) {
+        return;
     }
     grow(picture, page, Math.max(...Array.from(systems.values(), ({ top }) => top + HEIGHT + 100)));
 }

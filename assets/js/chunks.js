@@ -11,16 +11,21 @@ const TURNS = ['undo', 'redo'];
 const MOST_WAITING = 40;
 
 const tools = () => document.querySelector('[data-map-tools]');
-const choice = () => tools()?.querySelector('[data-chunk-choice]');
+const choice = () => document.querySelector('[data-chunk-choice]');
 const option = () => [...(choice()?.options ?? [])].find((one) => one.value === chunk);
 const arcs = () => [...document.querySelectorAll('.measure-map [data-arcs] [role=option]')];
 const drawing = () => document.querySelector('.measure-map');
+/** The engraved score, where it is the map. */
+let score = () => null;
 
 /** Measures of the chosen chunk, for the notation. */
 export function chunkRange() {
     const one = option();
     return one ? { from: Number(one.dataset.from), to: Number(one.dataset.last) + 1 } : null;
 }
+
+/** What the chosen chunk is called; empty for none. */
+export const chunkName = () => option()?.textContent.trim() ?? '';
 
 export function clearChunk() {
     chunk = '';
@@ -54,6 +59,7 @@ function paint() {
     const one = option();
     const told = form.querySelector('[data-chunk-told]');
     told.textContent = one?.dataset.told ?? '';
+    map?.tell();
     form.querySelector('[data-remove]').disabled = one?.dataset.proposed === '1';
     const hands = form.querySelector('[data-chunk-hands]');
     if (hands && one) {
@@ -63,9 +69,12 @@ function paint() {
     }
 }
 
+/** After the map was drawn anew: the chosen chunk stands out again. */
+export const lightChunks = () => paint();
+
 /** After the map was replaced: chooses what was touched, and gives the focus back. Tells whether it did. */
 export function paintChunks() {
-    const touched = document.querySelector('.piece-page')?.dataset.touched ?? '';
+    const touched = document.querySelector('.cut-state')?.dataset.touched ?? '';
     if (touched !== '') {
         chunk = touched;
         map.unchoose();
@@ -81,7 +90,11 @@ export function paintChunks() {
     if (back === 'arc') {
         (arcs().find((arc) => arc.dataset.of === chunk) ?? arcs()[0])?.focus({ preventScroll: true });
     } else if (back) {
-        tools()?.querySelector(`[name=do][value="${back}"]:not([disabled])`)?.focus({ preventScroll: true });
+        document
+            .querySelector(
+                `[form=cut-form][name=do][value="${back}"]:not([disabled]), #cut-form [name=do][value="${back}"]:not([disabled])`,
+            )
+            ?.focus({ preventScroll: true });
     }
     if (touched !== '') {
         map.settle();
@@ -104,7 +117,9 @@ function send(what, place = null, from = 'arc') {
     }
     const form = tools();
     // Undo and redo name the change that was seen last: their buttons know it.
-    const button = form?.querySelector(TURNS.includes(what) ? `[data-${what}]` : `[name=do][value="${what}"]`);
+    const button = TURNS.includes(what)
+        ? document.querySelector(`#turns [data-${what}]`)
+        : form?.querySelector(`[name=do][value="${what}"]`);
     if (!button || button.disabled) {
         return;
     }
@@ -126,6 +141,9 @@ function splitPlace() {
 
 /** The beat under a point, the nearest one. */
 function placeAt(x, y) {
+    if (score()) {
+        return score().placeAt(x, y);
+    }
     const svg = drawing();
     const point = new DOMPoint(x, y).matrixTransform(svg.getScreenCTM().inverse());
     const tiles = [...svg.querySelectorAll('.tile')].map(({ dataset }) => ({
@@ -148,7 +166,11 @@ function placeAt(x, y) {
     };
 }
 
-function guide(place) {
+function guide(place, edge) {
+    if (score()) {
+        score().showGuide(place, edge);
+        return;
+    }
     const line = drawing()?.querySelector('[data-guide]');
     if (!line) {
         return;
@@ -219,8 +241,9 @@ export function onArcKey(event) {
     }
 }
 
-export function startChunks(ofMap) {
+export function startChunks(ofMap, ofScore) {
     map = ofMap;
+    score = ofScore;
     document.addEventListener('pointerdown', (event) => {
         const arc = event.target.closest?.('.measure-map .arc');
         if (!arc || event.button !== 0) {
@@ -234,10 +257,20 @@ export function startChunks(ofMap) {
         const handle = event.target.closest('.handle');
         pulling = handle ? { edge: handle.dataset.edge, place: null } : null;
     });
+    // A finger on an end pulls it; the page does not scroll with it.
+    document.addEventListener(
+        'touchstart',
+        (event) => {
+            if (event.target.closest?.('.measure-map .handle')) {
+                event.preventDefault();
+            }
+        },
+        { passive: false },
+    );
     document.addEventListener('pointermove', (event) => {
         if (pulling) {
             pulling.place = placeAt(event.clientX, event.clientY);
-            guide(pulling.place);
+            guide(pulling.place, pulling.edge);
         }
     });
     document.addEventListener('pointerup', () => {
@@ -271,13 +304,19 @@ export function startChunks(ofMap) {
     });
     document.addEventListener('keydown', (event) => {
         // The button that a form takes by itself makes a chunk of what is chosen on the map.
-        if (event.key === 'Enter' && event.target.matches?.('[data-map-tools] [name=numbers]')) {
+        if (event.key === 'Enter' && event.target.matches?.('#numbers')) {
             event.preventDefault();
-            event.target.form.querySelector('[data-by-numbers]').click();
+            document.querySelector('[data-by-numbers]').click();
         }
     });
     document.addEventListener('click', (event) => {
-        const button = event.target.closest?.('[data-map-tools] [name=do]');
+        const button = event.target.closest?.('[data-map-tools] button[name=do], button[form=cut-form][name=do]');
+        if (button) {
+            const outside = tools().querySelector('[data-outside]');
+            outside.disabled = button.getAttribute('form') === null;
+            outside.name = 'do';
+            outside.value = button.value;
+        }
         if ((button && event.detail > 0) || (button && document.activeElement === button)) {
             after ??= button.value;
             if (button.matches('[data-needs-choice]')) {

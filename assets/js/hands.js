@@ -3,6 +3,10 @@
 import htmx from 'htmx.org';
 import { drawRibbon, ROOM } from './bow-ribbon.js';
 import { drawInWidth } from './notation.js';
+import { drawWhole, startScore } from './score/page.js';
+import { startListen } from './score/listen.js';
+import { startPrint } from './score/print.js';
+import { openTab, startTabs } from './score/tabs.js';
 
 /** Pixels within which a click means a note. */
 const REACH = 40;
@@ -37,6 +41,21 @@ function asked() {
     return values;
 }
 
+/** The same with what is chosen: for playing it. */
+function toPlay() {
+    const values = asked();
+    const chunk =
+        document.querySelector('[data-map-tools][data-has=chunk]') &&
+        document.querySelector('[data-chunk-choice]')?.value;
+    if (chunk) {
+        values.set('edges', chunk);
+    } else if (shown) {
+        values.set('from', String(shown.from));
+        values.set('to', String(shown.to));
+    }
+    return values;
+}
+
 function address(base, more) {
     const url = new URL(base, location.href);
     asked().forEach((value, name) => url.searchParams.append(name, value));
@@ -58,6 +77,7 @@ export async function notate(range = shown) {
     if (four) {
         four.href = address(four.dataset.four, { from, to, bows: 1, ribbon: 1 });
     }
+    drawWhole(asked());
     try {
         const more = document.querySelector('[data-more-box]')?.open ? { more: 1 } : {};
         const answer = await (
@@ -70,27 +90,18 @@ export async function notate(range = shown) {
         }
         tell(box, answer);
         own = new Set(answer.set);
-        const picture = await drawInWidth(
-            box.querySelector('[data-stave]'),
-            answer.xml,
-            52,
-            answer.ribbon ? { spacingSystem: ROOM } : {},
-        );
-        if (answer.ribbon) {
-            drawRibbon(picture, answer.ribbon);
-        }
         mark();
     } catch {
-        box.querySelector('[data-stave]').textContent = box.dataset.failed;
+        // The score stands; what is told beside it comes with the next choice.
     }
 }
 
 function tell(box, answer) {
-    box.querySelector('[data-note-text]').replaceChildren(...measureLines(answer.text, ' · '));
-    const why = box.querySelector('[data-why-text]');
+    document.querySelector('[data-note-text]').replaceChildren(...measureLines(answer.text, ' · '));
+    const why = document.querySelector('[data-why-text]');
     why.replaceChildren(...measureLines(answer.why, '\n'));
     why.parentElement.hidden = answer.why.length === 0;
-    const notices = box.querySelector('[data-hand-notices]');
+    const notices = document.querySelector('[data-hand-notices]');
     notices.hidden = answer.notices.length === 0;
     notices.replaceChildren(
         ...answer.notices.map((notice) => {
@@ -100,7 +111,8 @@ function tell(box, answer) {
         }),
     );
     const hands = answer.side !== '';
-    box.querySelector('[data-note-hint]').hidden = !hands;
+    document.querySelector('[data-note-hint]').hidden = !hands;
+    document.querySelector('[data-no-hand]').hidden = hands;
     box.classList.toggle('with-hands', hands);
     const side = document.querySelector('[data-hand-side]');
     side.innerHTML = answer.side;
@@ -160,6 +172,7 @@ async function openNote(id) {
     htmx.process(card);
     card.hidden = false;
     document.querySelector('[data-hand-side]').hidden = true;
+    openTab('hand');
 }
 
 function closeNote() {
@@ -267,17 +280,11 @@ export function startHands() {
         }
     });
     document.addEventListener('keydown', onKey);
-    let width = window.innerWidth;
-    let later;
-    window.addEventListener('resize', () => {
-        clearTimeout(later);
-        later = setTimeout(() => {
-            if (window.innerWidth !== width) {
-                width = window.innerWidth;
-                notate();
-            }
-        }, 250);
-    });
+    document.addEventListener('score-drawn', mark);
+    startTabs();
+    startScore();
+    startListen(toPlay);
+    startPrint();
     notate(null);
 }
 

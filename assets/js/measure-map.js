@@ -1,8 +1,11 @@
 // Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
 import { notate, startHands } from './hands.js';
-import { chunkRange, clearChunk, onArcKey, paintChunks, startChunks } from './chunks.js';
+import { chunkName, chunkRange, clearChunk, lightChunks, onArcKey, paintChunks, startChunks } from './chunks.js';
+import { lay, markChosen, placeActions, score, scrollTo } from './score/page.js';
 
 let chosen = null;
+/** Where dragging over measures began; null while nobody drags. */
+let dragging = null;
 
 const tiles = () => [...document.querySelectorAll('.measure-map .tile')];
 const position = (tile) => Number(tile.dataset.position);
@@ -29,25 +32,39 @@ function paint() {
     if (!tools) {
         return;
     }
-    const number = (at) => all.find((tile) => position(tile) === at)?.dataset.number ?? '';
-    const output = tools.querySelector('output');
-    output.value =
-        chosen === null
-            ? tools.dataset.none
-            : (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many)
-                  .replace('%from%', number(chosen.from))
-                  .replace('%last%', number(chosen.last));
     tools.querySelector('[name=from]').value = chosen?.from ?? '';
     tools.querySelector('[name=last]').value = chosen?.last ?? '';
     document.querySelectorAll('[data-needs-choice]').forEach((button) => {
         button.disabled = chosen === null;
     });
+    tell();
     const line = document.querySelector('[data-edit-line]');
     if (line) {
         line.elements.from.value = chosen?.from ?? '';
         line.elements.to.value = chosen === null ? '' : chosen.last + 1;
         line.elements.part.value = document.querySelector('[data-part]')?.value ?? '';
     }
+}
+
+/** Says what is chosen, measures or a chunk, and puts the actions beside it. */
+function tell() {
+    const tools = document.querySelector('[data-map-tools]');
+    if (!tools) {
+        return;
+    }
+    const all = tiles();
+    const number = (at) => all.find((tile) => position(tile) === at)?.dataset.number ?? '';
+    const measures = () =>
+        (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many)
+            .replace('%from%', number(chosen.from))
+            .replace('%last%', number(chosen.last));
+    tools.querySelector('output').value = chosen !== null ? measures() : chunkName() || tools.dataset.none;
+    if (tools.dataset.has !== 'all') {
+        tools.dataset.has = chosen !== null ? 'measures' : chunkName() ? 'chunk' : 'nothing';
+    }
+    const shown = range();
+    markChosen(shown?.from ?? null, shown ? shown.to - 1 : null);
+    placeActions(dragging !== null ? null : shown ? shown.from : null);
 }
 
 /** The measures that the notation shows: those that are chosen, else the first. */
@@ -118,7 +135,7 @@ function stop(button) {
     });
     const at = Number(button.dataset.stop);
     choose(at, at);
-    tiles()[at]?.scrollIntoView({ block: 'nearest' });
+    scrollTo(at);
     settle();
 }
 
@@ -138,11 +155,37 @@ function onRoadKey(event) {
     }
 }
 
+/** The overview: a click goes there, dragging chooses. */
+function startOverview() {
+    let began = null;
+    const at = (event) => {
+        const small = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-small]');
+        return small ? Number(small.dataset.small) : null;
+    };
+    document.addEventListener('pointerdown', (event) => {
+        if (event.target.closest?.('[data-overview]') && event.button === 0) {
+            began = at(event);
+        }
+    });
+    document.addEventListener('pointermove', (event) => {
+        const to = began === null ? null : at(event);
+        if (to !== null && (to !== began || chosen !== null) && event.buttons > 0) {
+            choose(began, to);
+        }
+    });
+    document.addEventListener('pointerup', (event) => {
+        if (began !== null) {
+            scrollTo(at(event) ?? began);
+            settle();
+        }
+        began = null;
+    });
+}
+
 export function startMeasureMap() {
-    if (!document.querySelector('.measure-map')) {
+    if (!document.querySelector('.measure-map, [data-score]')) {
         return;
     }
-    let dragging = null;
     document.addEventListener('pointerdown', (event) => {
         const tile = event.target.closest?.('.measure-map .tile');
         if (tile && event.button === 0) {
@@ -164,6 +207,7 @@ export function startMeasureMap() {
     document.addEventListener('pointerup', () => {
         if (dragging !== null) {
             dragging = null;
+            paint();
             settle();
         }
     });
@@ -181,6 +225,7 @@ export function startMeasureMap() {
         const chunk = event.target.closest?.('[data-choose]');
         if (chunk) {
             choose(...chunk.dataset.choose.split('-').map(Number));
+            scrollTo(chosen.from);
             settle();
         }
     });
@@ -193,6 +238,7 @@ export function startMeasureMap() {
         if (target.id !== 'workspace' && !target.closest?.('#workspace')) {
             return;
         }
+        lay();
         const had = document.activeElement?.closest?.('.tile') || document.activeElement === document.body;
         paint();
         const kept = paintChunks();
@@ -200,14 +246,29 @@ export function startMeasureMap() {
             tiles()[chosen.focus]?.focus({ preventScroll: true });
         }
     });
-    startChunks({
-        settle,
-        chosen: () => chosen,
-        unchoose: () => {
-            chosen = null;
-            paint();
+    startChunks(
+        {
+            settle,
+            tell,
+            chosen: () => chosen,
+            unchoose: () => {
+                chosen = null;
+                paint();
+            },
         },
+        score,
+    );
+    document.addEventListener('score-laid', () => {
+        paint();
+        lightChunks();
     });
+    startOverview();
+    // A link can name the measure that is meant: where a skill comes first, say.
+    const shown = new URLSearchParams(window.location.search).get('show') ?? '';
+    if (/^\d{1,4}$/.test(shown) && tiles()[Number(shown)]) {
+        choose(Number(shown), Number(shown));
+        settle();
+    }
     paint();
     startHands();
 }

@@ -96,6 +96,18 @@ export async function drawInWidth(box, xml, scale = 52, more = {}) {
     return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round((width * 100) / scale), ...more }));
 }
 
+/** Pixels under which the rows of a book are not kept. */
+const NARROW = 560;
+
+/** All of a score, in the rows of its book where they are known, ready to be laid over: no page ends, no room between the rows. */
+export async function drawScore(box, xml, rows, scale = 46) {
+    const width = Math.max(300, Math.round(box.clientWidth / 20) * 20);
+    const pageWidth = Math.round((width * 100) / scale);
+    const breaks = rows && width >= NARROW ? 'encoded' : 'auto';
+    const options = { ...BASE, scale, pageWidth, pageHeight: 60000, spacingSystem: 4, breaks };
+    return show(box, await engrave(xml, options));
+}
+
 /**
  * Draws as large as a box of given width and height allows; room is the share of the height that the notes may take; nothing is
  * drawn once it is stale. */

@@ -29,6 +29,12 @@ final readonly class Place
         return ($this->position << 32) + $this->offset;
     }
 
+    /** The place of which rank() told the number. */
+    public static function ofRank(int $rank): self
+    {
+        return self::of($rank >> 32, $rank & 0xFFFFFFFF);
+    }
+
     public function compare(self $other): int
     {
         return $this->position <=> $other->position ?: $this->offset <=> $other->offset;

@@ -1,7 +1,7 @@
 // Every screen, in both grounds and on small windows: axe finds nothing, nothing is wider than the window, and the keys lead everywhere.
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { chooseStep, openPiece, signIn } from './steps.mjs';
+import { chooseStep, openPiece, openTab, signIn } from './steps.mjs';
 
 const WINDOWS = {
     desk: { width: 1280, height: 800 },
@@ -72,6 +72,10 @@ async function walkPieces(page) {
     await check(page, 'piece');
     await page.locator('.hands-bar [name=instrument]').selectOption('viola');
     await page.getByLabel('bow ribbon').check();
+    for (const tab of ['Spots', 'Tell', 'Hand']) {
+        await openTab(page, tab);
+        await check(page, 'tab ' + tab);
+    }
     await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await page.getByText('How they play: fingers, bows, what is shown').click();
     await page.getByText('Phrases on the bow, soft and loud, long notes, what you set').click();
@@ -99,8 +103,38 @@ async function walkPieces(page) {
     await expect(page.locator('[data-engrave] svg.engraved')).toBeVisible({ timeout: 30_000 });
     await check(page, 'correcting notes');
     await page.goBack();
+    await page.getByRole('link', { name: 'Score', exact: true }).click();
+    await expect(page.locator('[data-score-preview] svg.engraved')).toBeVisible({ timeout: 30_000 });
+    await check(page, 'score settings');
     await page.getByRole('link', { name: 'Title and tempo' }).click();
     await check(page, 'piece settings');
+}
+
+async function walkSkills(page) {
+    await signIn(page);
+    for (const address of [
+        '/skills/quilt',
+        '/skills?family=sound',
+        '/skills/slur.2',
+        '/books',
+        '/library/index',
+        '/classes/2/next',
+        '/classes/2/report',
+        '/classes/2/past',
+        '/pieces/8/ready?for=class-1',
+        '/library?for=class-2',
+    ]) {
+        await page.goto(address);
+        await check(page, address);
+    }
+    await page.goto('/skills/new');
+    await page.locator('#skill-rule').fill('finger(A, 2, lo)');
+    await expect(page.locator('#found')).toContainText('is no placement of finger');
+    await check(page, 'a rule that is wrong');
+    await page.goto('/classes/2/skills?family=open');
+    await page.locator('a.cell').first().click();
+    await expect(page.locator('#skill-panel')).toContainText('Say it yourself');
+    await check(page, 'a cell of the quilt');
 }
 
 async function walkTeaching(page) {
@@ -138,7 +172,12 @@ async function walkTeaching(page) {
     await check(page, 'end');
 }
 
-for (const [name, walk] of Object.entries({ lists: walkLists, pieces: walkPieces, teaching: walkTeaching })) {
+for (const [name, walk] of Object.entries({
+    lists: walkLists,
+    pieces: walkPieces,
+    skills: walkSkills,
+    teaching: walkTeaching,
+})) {
     test(`every screen of ${name}, on both grounds and in three windows`, async ({ page }) => {
         test.setTimeout(240_000);
         await walk(page);

@@ -66,10 +66,14 @@ test('a line is typed with the keyboard alone, mended, and becomes four parts', 
 test('it is renumbered, stepped through, corrected, given out and read back', async ({ page }) => {
     await signIn(page);
     await openPiece(page, 'Kiln Lane');
+    await page.getByRole('link', { name: 'Score', exact: true }).click();
+    await expect(page.locator('[data-score-preview] svg.engraved')).toBeVisible({ timeout: 30_000 });
     await page.getByLabel('Over measure').fill('5');
     await page.getByLabel('the book prints').fill('9');
+    await expect(page.getByRole('heading', { name: 'As it would be, not saved yet' })).toBeVisible();
     await page.getByRole('button', { name: 'and counts on' }).click();
     await expect(page.locator('.notices')).toContainText('The printed number jumps to 9 at measure 5.');
+    await page.getByRole('link', { name: 'The piece' }).click();
     await expect(tile(page, '5')).toContainText('(9)');
     await page.getByLabel('Chunk from measure numbers').fill('9–11');
     await page.getByRole('button', { name: 'Chunk by numbers' }).click();

@@ -1,10 +1,10 @@
 // Fingers and bows: over the notes, with their reasons, as the teacher sets them, by class, side by side, and in the lesson.
 import { expect, test } from '@playwright/test';
-import { chooseStep, openPiece, signIn } from './steps.mjs';
+import { chooseStep, openPiece, openTab, signIn } from './steps.mjs';
 
 const SLOW = { timeout: 30_000 };
 const bar = (page, name) => page.locator(`.hands-bar [name=${name}]`);
-const fings = (page) => page.locator('[data-stave] svg.engraved .fing');
+const fings = (page) => page.locator('[data-stave] svg.engraved .fing:visible');
 
 test('the hands of an instrument stand over the notes, with their reasons', async ({ page }) => {
     await signIn(page);
@@ -16,11 +16,12 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
     await expect(page.locator('[data-note-text] li').first()).toContainText(
         'D string, open, 3; A string, open · D F♯ A · bows: down frog – ',
     );
-    await expect(fings(page)).toHaveCount(10, SLOW);
+    await expect.poll(() => fings(page).count(), SLOW).toBeGreaterThan(30);
+    await openTab(page, 'Hand');
     await expect(page.locator('[data-hand-side] .hand-picture').first()).toBeVisible();
     await expect(page.locator('[data-hand-side] .start-card')).toContainText('D string, open (D) · down, frog');
     await page.getByLabel('bow ribbon').check();
-    await expect(page.locator('.bow-ribbon .stroke')).toHaveCount(10, SLOW);
+    await expect(page.locator('.bow-ribbon .stroke').first()).toBeVisible(SLOW);
     const edges = (selector) =>
         page
             .locator(selector)
@@ -28,14 +29,15 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
                 all.map((one) => one.getBoundingClientRect()).map(({ left, right }) => [left, right]),
             );
     const [slopes, notes] = [await edges('.bow-ribbon .stroke'), await edges('[data-stave] g.note')];
-    slopes.forEach(([left], index) => expect(Math.abs(left - notes[index][0])).toBeLessThan(12));
+    slopes.slice(0, 10).forEach(([left], index) => expect(Math.abs(left - notes[index][0])).toBeLessThan(12));
     await page.getByText('Why these fingers and bows').click();
     await expect(page.locator('[data-why-text] li').first()).toContainText('D: The only place for D in these hands.');
     await bar(page, 'fingers').selectOption('none');
     await expect(fings(page)).toHaveCount(0, SLOW);
     await bar(page, 'letters').selectOption('all');
     await page.getByLabel('strings', { exact: true }).check();
-    await expect(page.locator('[data-stave] .verse').first()).toBeVisible(SLOW);
+    await expect(page.locator('[data-stave] .of-letters').first()).toBeVisible(SLOW);
+    await expect(page.locator('[data-stave] .of-strings').first()).toBeVisible(SLOW);
     await bar(page, 'instrument').selectOption('');
     await expect(page.locator('[data-note-text] li').first()).toContainText('D 1 · F♯ 1 · A 1');
     await expect(page.locator('[data-why-text]')).toBeHidden();
@@ -85,6 +87,7 @@ test('policies of a class show their effect at once and are kept; instruments st
     await openPiece(page, 'Kettle on the Hob');
     await bar(page, 'instrument').selectOption('violin');
     await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Tollgate Starters' });
+    await openTab(page, 'Hand');
     await page.getByText('How they play: fingers, bows, what is shown').click();
     const bowing = page.getByLabel('Bow direction');
     await expect(bowing).toBeVisible();
@@ -101,6 +104,7 @@ test('policies of a class show their effect at once and are kept; instruments st
     await page.reload();
     await bar(page, 'instrument').selectOption('violin');
     await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Tollgate Starters' });
+    await openTab(page, 'Hand');
     await page.getByText('How they play: fingers, bows, what is shown').click();
     await expect(page.getByLabel('How much bow')).toHaveValue('whole');
     await expect(page.getByText('usual: by note value')).toBeVisible();

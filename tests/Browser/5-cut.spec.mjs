@@ -1,6 +1,6 @@
 // Cutting a piece: once with the mouse, once with the keys alone.
 import { expect, test } from '@playwright/test';
-import { chunk, openPiece, pull, signIn, tile } from './steps.mjs';
+import { chunk, openPiece, openTab, pull, signIn, tile } from './steps.mjs';
 
 const method = (page) => page.locator('[data-cut-query] [name=method]');
 const spans = (page) =>
@@ -22,7 +22,7 @@ test('by mouse: see the proposal, change the method, cut, and build the sequence
     await page.getByText('Its steps').click();
     await expect(page.locator('.plan-steps li').first()).toContainText('Learn 13–16');
 
-    await pull(page, '1–4', 'end', '5', 1);
+    await pull(page, '1–4', 'end', '5', 1, 3);
     await expect(chunk(page, '1–5.1')).toHaveCount(1);
     await expect.poll(() => spans(page)).toEqual(['1–5.1', '5.2–8', '9–12', '13–16']);
     const arc = await page.locator('.measure-map .arc[aria-label^="Chunk 9–12,"] .hold').boundingBox();
@@ -40,12 +40,14 @@ test('by mouse: see the proposal, change the method, cut, and build the sequence
     await expect(chunk(page, '1–8')).toHaveCount(1);
 
     await page.locator('[data-cut-query] [value=bass]').check();
+    await openTab(page, 'Spots');
     await expect(page.locator('[data-spots] li').first()).toContainText('Basses');
     const place = await page.locator('[data-spots] [data-choose] b').first().textContent();
     await page.locator('[data-spots] [data-choose]').first().click();
     await expect(tile(page, place.split(/[.→]/)[0])).toHaveAttribute('aria-selected', 'true');
     await page.locator('[data-spots] [data-spot]').first().click();
     await expect(page.locator('.measure-map .arc.spot[role=option]')).toHaveCount(1);
+    await openTab(page, 'Cut');
     await expect(page.locator('#chunk-choice option:checked')).toContainText('spot');
 
     await page.getByRole('button', { name: 'Build a sequence' }).click();
@@ -88,6 +90,8 @@ test('by keys alone: the same', async ({ page }) => {
     }
     await expect(page.locator('.measure-map .arc.proposed[role=option]')).toHaveCount(4);
 
+    await page.getByRole('tab', { name: 'Cut' }).focus();
+    await page.keyboard.press('ArrowRight');
     const spot = page.locator('[data-spots] [data-choose]').first();
     await spot.focus();
     await page.keyboard.press('m');
@@ -96,6 +100,8 @@ test('by keys alone: the same', async ({ page }) => {
     await expect(page.locator('.measure-map .arc.spot')).toHaveCount(0);
 
     // A sequence is of a class.
+    await page.getByRole('tab', { name: 'Spots' }).focus();
+    await page.keyboard.press('ArrowLeft');
     await page.locator('[data-cut-query] [name=for]').focus();
     await page.keyboard.type('Weir');
     await expect(page.locator('.build [name=class]')).toHaveCount(1);

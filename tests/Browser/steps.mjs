@@ -21,16 +21,16 @@ export async function openPiece(page, title) {
 
 export const tile = (page, number) => page.locator(`.measure-map .tile[data-number="${number}"]`).first();
 
-/** The map at the top of the window, above the notation that stays at its bottom. */
-const showMap = (page) =>
-    page
-        .locator('.map-tools')
-        .first()
-        .evaluate((tools) => tools.scrollIntoView({ block: 'start', behavior: 'instant' }));
+/** A measure in the middle of the window, clear of what stays at its top. */
+const showMeasure = (page, number) =>
+    tile(page, number).evaluate((one) => one.scrollIntoView({ block: 'center', behavior: 'instant' }));
+
+/** Opens a tab of the panel beside the score. */
+export const openTab = (page, name) => page.getByRole('tab', { name, exact: true }).click();
 
 /** Makes a chunk by dragging over the map. */
 export async function dragChunk(page, from, last) {
-    await showMap(page);
+    await showMeasure(page, from);
     const start = await tile(page, from).boundingBox();
     await page.mouse.move(start.x + 20, start.y + 30);
     await page.mouse.down();
@@ -68,15 +68,23 @@ export async function handle(page, span, edge) {
     return page.locator(`.measure-map .arc[data-of="${edges}"] .handle[data-edge=${edge}]`);
 }
 
+/** The left of the first note of a measure: beats are counted from there, after clef and signature. */
+async function firstNote(page, measure) {
+    const at = await tile(page, measure).getAttribute('data-position');
+    const box = await page.locator('[data-stave] g.measure').nth(Number(at)).locator('.notehead').first().boundingBox();
+    return box.x;
+}
+
 /** Pulls an edge of a chunk to a beat of a measure. */
 export async function pull(page, span, edge, measure, beat, beats = 4) {
-    await showMap(page);
+    await showMeasure(page, measure);
     const grip = await (await handle(page, span, edge)).boundingBox();
     await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
     await page.mouse.down();
     const to = await tile(page, measure).boundingBox();
+    const first = await firstNote(page, measure);
     await page.mouse.move(to.x + to.width / 2, to.y + 20, { steps: 4 });
-    await page.mouse.move(to.x + (to.width * beat) / beats, to.y + 25);
+    await page.mouse.move(first + ((to.x + to.width - first) * beat) / beats, to.y + 25);
     await page.mouse.up();
 }
 

@@ -116,7 +116,7 @@ final class CutTest extends WebCase
             '/2→2\.3 All|2→2\.3 Violins: Finger 2 hops from D to A\. Comfortable at 42\./',
             $this->text('[data-spots] li'),
         );
-        self::assertSelectorTextContains('.measure-map .tile:nth-of-type(2)', '≤ 42');
+        self::assertSame(42, $this->overlay()['measures'][1]['tempo']);
         $this->browser->submit($this->browser->getCrawler()->filter('[data-spots] button[data-spot]')->first()->form());
         $this->browser->followRedirect();
         self::assertContains('2–2.2 spot', $this->chunks());
@@ -279,7 +279,7 @@ final class CutTest extends WebCase
 
     private function touched(): string
     {
-        return (string) $this->browser->getCrawler()->filter('.piece-page')->attr('data-touched');
+        return (string) $this->browser->getCrawler()->filter('.cut-state')->attr('data-touched');
     }
 
     private function text(string $selector): string

@@ -9,12 +9,17 @@ use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Override;
 use App\Shared\Entity\Piece;
+use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Step;
+use App\Shared\Reckoned\Skills;
 use App\Shared\Reckoned\Standings;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Skill\ClassPast;
+use CoinStair\Core\Skill\Said;
+use CoinStair\Core\Skill\State;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
 final class HandsTest extends WebCase
@@ -240,6 +245,7 @@ final class HandsTest extends WebCase
     {
         $lesson = $this->lesson();
         $lesson->getClass()->setPlayers(Instrument::Bass, 2);
+        $lesson->getClass()->setPast(ClassPast::standard());
         $this->entities()->flush();
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/P1");
         $views = json_decode($this->body(), true);
@@ -260,13 +266,24 @@ final class HandsTest extends WebCase
         self::assertResponseIsSuccessful();
     }
 
-    public function testWhatWasPlayedWithCoinsIsKnown(): void
+    public function testWhatWasPlayedIsIntroducedAndKnownOnceItIsPractised(): void
     {
         $lesson = $this->lesson();
+        $lesson->getClass()->setPast(ClassPast::standard());
+        $this->entities()->flush();
         $standings = $this->service(Standings::class);
+        $skills = $this->service(Skills::class);
         self::assertSame([], $standings->of($lesson->getClass())->known(Instrument::Violin));
         $this->earn($lesson, $this->played($lesson));
-        self::assertContains('D natural 0', $standings->of($lesson->getClass())->known(Instrument::Violin));
+        $skills->reset();
+        $standing = $standings->of($lesson->getClass());
+        self::assertSame([], $standing->known(Instrument::Violin));
+        self::assertContains('D natural 0', $standing->introduced()['violin']);
+        $said = new Said('open.bow.D', Instrument::Violin, State::Practised, '2026-01-01');
+        $this->entities()->persist(new SaidState($lesson->getClass(), $said, null, new \DateTimeImmutable()));
+        $this->entities()->flush();
+        $skills->reset();
+        self::assertContains('D natural 0', $standings->of($lesson->getClass())->known(Instrument::Violin) ?? []);
     }
 
     public function testARungOnOpenStringsMakesNothingKnown(): void
@@ -282,9 +299,11 @@ final class HandsTest extends WebCase
         $this->entities()->persist($lesson);
         $this->entities()->flush();
         $this->earn($lesson, $this->played($lesson));
+        $lesson->getClass()->setPast(ClassPast::standard());
+        $this->entities()->flush();
         $standing = $this->service(Standings::class)->of($lesson->getClass());
         self::assertCount(1, $standing->coverage());
-        self::assertSame([], $standing->known(Instrument::Violin), 'the bow alone has crossed the strings');
+        self::assertSame([], $standing->introduced()['violin'], 'the bow alone has crossed the strings');
     }
 
     /** @param array<string, mixed> $query */

@@ -17,7 +17,7 @@ final class LibraryTest extends WebCase
         self::assertResponseRedirects();
         $this->browser->followRedirect();
         self::assertSelectorTextContains('h1', 'Gate');
-        self::assertSelectorCount(8, '.measure-map .tile');
+        self::assertCount(8, $this->overlay()['measures']);
         $source = $this->entities()->getRepository(PieceSource::class)->findOneBy([]);
         self::assertSame(self::TUNE, $source?->bytes());
     }
@@ -74,14 +74,11 @@ final class LibraryTest extends WebCase
     {
         $this->browser->request('GET', "/pieces/{$this->piece()->getId()}");
         self::assertSelectorTextContains('.map-tools output', '4 to be learned');
-        $letters = $this->browser
-            ->getCrawler()
-            ->filter('.measure-map .tile')
-            ->each(static fn ($tile): string => $tile->filter('.kind')->count() > 0 ? $tile->filter('.kind')->text() : '');
+        $letters = array_column($this->overlay()['measures'], 'letter');
         self::assertSame(['a', 'b', 'c', '', 'a', 'b', 'c', 'b'], $letters);
         self::assertSame(
             'the same as measure 1',
-            $this->browser->getCrawler()->filter('.measure-map .tile')->eq(4)->attr('aria-description'),
+            $this->overlay()['measures'][4]['told'],
         );
     }
 

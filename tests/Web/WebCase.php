@@ -20,6 +20,8 @@ use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\ClassPast;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
@@ -57,7 +59,19 @@ abstract class WebCase extends WebTestCase
         return $this->service(PieceImport::class)->import(self::TUNE, 'gate.abc');
     }
 
+    /** A class to which nothing is new: its stairs do not hang on what it knows. */
     protected function schoolClass(string $name = 'Lane One'): SchoolClass
+    {
+        $class = $this->beginners($name);
+        $codes = array_fill_keys(array_column(Instrument::strings(), 'value'), array_keys(Catalogue::shipped()->skills));
+        $class->setPast(ClassPast::of(false, class: 'Everything', codes: $codes));
+        $this->entities()->flush();
+
+        return $class;
+    }
+
+    /** A class of the first year that was taught nothing yet. */
+    protected function beginners(string $name = 'Lane One'): SchoolClass
     {
         $class = new SchoolClass();
         $class->setName($name);
@@ -157,5 +171,19 @@ abstract class WebCase extends WebTestCase
         $service = static::getContainer()->get($class);
 
         return $service;
+    }
+
+    /**
+     * What lies over the score on the page that is shown.
+     *
+     * @return array{measures: list<array<string, mixed>>, chunks: list<array<string, mixed>>}
+     */
+    protected function overlay(): array
+    {
+        $told = (string) $this->browser->getCrawler()->filter('.cut-state')->attr('data-overlay');
+        /** @var array{measures: list<array<string, mixed>>, chunks: list<array<string, mixed>>} $overlay */
+        $overlay = json_decode($told, true, 512, \JSON_THROW_ON_ERROR);
+
+        return $overlay;
     }
 }

@@ -49,8 +49,12 @@ final class Writer
     /**
      * @param list<string>|null $numbers measure numbers to print; computed ones if none are given
      */
-    private function __construct(private readonly Piece $piece, private readonly bool $ids, ?array $numbers)
-    {
+    private function __construct(
+        private readonly Piece $piece,
+        private readonly bool $ids,
+        ?array $numbers,
+        private readonly bool $rows = true,
+    ) {
         $this->xml = new \XMLWriter();
         $this->numbers = $numbers ?? MeasureNumbers::of($piece)->printed();
     }
@@ -64,10 +68,11 @@ final class Writer
      * As write(), with the ids of events on the notes, for an engraver whose picture has to be clicked.
      *
      * @param list<string> $numbers measure numbers to print
+     * @param bool         $rows    with the rows of the book
      */
-    public static function forEngraving(Piece $piece, array $numbers): string
+    public static function forEngraving(Piece $piece, array $numbers, bool $rows = false): string
     {
-        return (new self($piece, true, $numbers))->document();
+        return (new self($piece, true, $numbers, $rows))->document();
     }
 
     private function document(): string
@@ -120,7 +125,7 @@ final class Writer
             if ($measure->isShort() && ($this->ids || '' === $measure->printed)) {
                 $this->xml->writeAttribute('implicit', 'yes');
             }
-            if ($before?->lineBreak && !$this->ids) {
+            if ($before?->lineBreak && $this->rows) {
                 $this->xml->startElement('print');
                 $this->xml->writeAttribute('new-system', 'yes');
                 $this->xml->endElement();

@@ -91,6 +91,8 @@ final class CutController extends AbstractController
     {
         $page = $this->view->page($piece, $query, $problem, $touched);
 
-        return $this->render('library/_workspace.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
+        $response = new Response(null, '' === $problem ? 200 : 422);
+
+        return $this->render('library/_workspace.html.twig', ['page' => $page, 'oob' => true], $response);
     }
 }

@@ -44,6 +44,7 @@ final readonly class CutView
         private CutChangeRepository $changes,
         private PiecesForClasses $pieces,
         private LessonSequences $sequences,
+        private ScoreOverlay $overlay,
         private MusicExtension $music,
         private TranslatorInterface $translator,
         private Memory $memory,
@@ -124,13 +125,17 @@ final readonly class CutView
             $plan->heat(),
         );
         $together = Spot::together($plan->spots());
+        $worst = \array_slice($together, 0, self::SPOTS);
+        $sections = Sections::find($score, $likeness);
+        $map = MeasureMap::of($score, $likeness, $shown, $sections, $heat, $coverage);
 
         return new ShownCut(
-            MeasureMap::of($score, $likeness, $shown, Sections::find($score, $likeness), $heat, $coverage),
+            $map,
+            $this->overlay->write($score, $map, $shown, $sections, $worst),
             array_map(fn (MapChunk $chunk): array => $this->chunk($score, $chunk), $shown),
             array_map(
                 fn (array $spots): array => $this->spot($score, $spots, \count($plan->instruments)),
-                \array_slice($together, 0, self::SPOTS),
+                $worst,
             ),
             \count($together),
             $this->steps($plan),
@@ -190,7 +195,7 @@ final readonly class CutView
             'edges' => $spot->chunk($score)->edges(),
             'reason' => $this->music->notice($spot->reason),
             'comfort' => null === $spot->move ? null : (int) floor($spot->move->comfort()),
-            'heat' => null === $spot->move ? 0 : (int) min(5, ceil(4 * ($spot->severity - 1))),
+            'heat' => ScoreOverlay::heat($spot),
         ];
     }
 

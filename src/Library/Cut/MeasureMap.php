@@ -20,7 +20,7 @@ use CoinStair\Core\Standing\CoverageState;
  * @phpstan-type Tile array{
  *     position: int, x: int, y: int, width: int, beats: float, number: string, printed: string, marks: list<string>, repeatStart: bool,
  *     repeatEnd: bool, ending: string, heading: string, short: bool, letter: string, pattern: int, like: string, heat: int,
- *     heatWidth: float, tempo: int, told: string, coverage: string, metX: int, tempoX: int, marksX: int,
+ *     heatShare: float, heatWidth: float, tempo: int, told: string, coverage: string, metX: int, tempoX: int, marksX: int,
  * }
  * @phpstan-type Arc array{
  *     edges: string, label: string, x: float, width: float, y: float, rise: float, start: bool, end: bool, labelled: bool, first: bool,
@@ -152,7 +152,7 @@ final readonly class MeasureMap
      *
      * @return array<string, int> lane by edges
      */
-    private static function lanes(Piece $piece, array $chunks): array
+    public static function lanes(Piece $piece, array $chunks): array
     {
         $length = static fn (MapChunk $shown): int => $piece->ticksBetween($shown->chunk->from, $shown->chunk->to);
         usort(
@@ -340,6 +340,7 @@ final readonly class MeasureMap
             'pattern' => ($returning[$position] ?? 0) % self::PATTERNS,
             'like' => self::first($returning, $position) === $position ? '' : $numbers->at(self::first($returning, $position)),
             'heat' => null === $heat ? 0 : (int) max(1, min(3, ceil(5 * (1 - $heat['share'])))),
+            'heatShare' => null === $heat ? 0.0 : round(max(0.12, min(1.0, 1.4 * (1 - $heat['share']))), 3),
             'heatWidth' => null === $heat ? 0.0 : round(($tileWidth - 4) * max(0.12, min(1.0, 1.4 * (1 - $heat['share']))), 1),
             'tempo' => $heat['tempo'] ?? 0,
             'told' => $heat['told'] ?? '',

@@ -18,6 +18,7 @@ namespace App\Library\Cut;
 final readonly class ShownCut
 {
     /**
+     * @param string                      $overlay   what lies over the engraved score, as JSON (see ScoreOverlay)
      * @param list<ChunkRow>              $chunks
      * @param list<SpotRow>               $spots     the worst
      * @param int                         $spotCount all of them
@@ -30,6 +31,7 @@ final readonly class ShownCut
      */
     public function __construct(
         public MeasureMap $map,
+        public string $overlay,
         public array $chunks,
         public array $spots,
         public int $spotCount,

@@ -60,7 +60,7 @@ final readonly class HandsView
     }
 
     /** @return list<string> notes on which something was set by a teacher */
-    private static function set(BothHands $hands): array
+    public static function set(BothHands $hands): array
     {
         $set = [];
         foreach ($hands->voices() as $voice) {

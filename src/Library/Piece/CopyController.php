@@ -23,8 +23,11 @@ final class CopyController extends AbstractController
 {
     private const STRINGS = [-2 => 'two strings lower', -1 => 'one string lower', 1 => 'one string higher', 2 => 'two strings higher'];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PieceImport $import)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly PieceImport $import,
+        private readonly ScorePreview $preview,
+    ) {
     }
 
     /** Copies of the tune on other strings, all in one go. */
@@ -35,11 +38,20 @@ final class CopyController extends AbstractController
         try {
             foreach (self::STRINGS as $strings => $words) {
                 if (\in_array((string) $strings, $request->request->all('strings'), true)) {
+                    if (ScorePreview::isAsked($request)) {
+                        return $this->preview->of(Transposition::strings($piece->score(), $strings));
+                    }
                     $copies[] = $this->copy($piece, Transposition::strings($piece->score(), $strings), $words);
                 }
             }
         } catch (Refusal $refusal) {
+            if (ScorePreview::isAsked($request)) {
+                return $this->preview->problem($refusal->notice);
+            }
             $this->addFlash('error', $refusal->notice);
+        }
+        if (ScorePreview::isAsked($request)) {
+            return $this->preview->of($piece->score());
         }
         if ([] !== $copies) {
             $this->addFlash('done', 'The copies are in the library.');
@@ -60,7 +72,10 @@ final class CopyController extends AbstractController
         if (null === $pattern) {
             $this->addFlash('error', 'Choose a rhythm pattern of this program.');
 
-            return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+            return $this->redirectToRoute('piece_score', ['id' => $piece->getId()], 303);
+        }
+        if (ScorePreview::isAsked($request)) {
+            return $this->preview->of($pattern->pattern()->apply($piece->score()));
         }
         $copy = $this->copy($piece, $pattern->pattern()->apply($piece->score()), $pattern->getName());
         $this->addFlash('done', 'The played version is a piece of its own.');

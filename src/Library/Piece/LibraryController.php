@@ -6,7 +6,6 @@ namespace App\Library\Piece;
 
 use App\Library\Entry\PieceImport;
 use App\Library\Entry\UploadedScore;
-use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Notice;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -17,24 +16,11 @@ use Symfony\Component\Routing\Attribute\Route;
 
 final class LibraryController extends AbstractController
 {
-    private const PAGE = 40;
-
-    public function __construct(private readonly PieceRepository $library)
-    {
-    }
-
     #[Route('/library', name: 'library', methods: ['GET'])]
-    public function list(Request $request): Response
+    public function list(Request $request, LibraryView $view): Response
     {
-        $search = trim($request->query->getString('search'));
-        $page = max(1, $request->query->getInt('page', 1));
-        $pieces = $this->library->search($search, ($page - 1) * self::PAGE, self::PAGE + 1);
-
         return $this->render($request->headers->has('HX-Request') ? 'library/_list.html.twig' : 'library/list.html.twig', [
-            'pieces' => \array_slice($pieces, 0, self::PAGE),
-            'search' => $search,
-            'page' => $page,
-            'more' => \count($pieces) > self::PAGE,
+            'page' => $view->of($request->query),
         ]);
     }
 

@@ -51,7 +51,6 @@ final class PieceController extends AbstractController
             'page' => new PiecePage(
                 $workspace,
                 $reading,
-                $this->library->patterns(),
                 $this->classes->choices(),
                 $sequences->ofPiece($piece),
             ),

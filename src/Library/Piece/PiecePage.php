@@ -6,7 +6,6 @@ namespace App\Library\Piece;
 
 use App\Library\Cut\Workspace;
 use App\Shared\Entity\Piece;
-use App\Shared\Entity\RhythmPattern;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Method\Method;
@@ -31,14 +30,12 @@ final readonly class PiecePage
     public array $instruments;
 
     /**
-     * @param list<RhythmPattern>                                                $patterns
      * @param list<array{id: int, name: string}>                                 $classes   that can be chosen
      * @param list<array{id: int, name: string, goalTempo: int, method: Method}> $sequences
      */
     public function __construct(
         public Workspace $workspace,
         Reading $reading,
-        public array $patterns,
         public array $classes,
         public array $sequences,
     ) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library\Piece;
 
 use App\Shared\Entity\Piece;
+use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\Version;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\PartsFromLine;
@@ -28,8 +29,15 @@ final class ScoreController extends AbstractController
 {
     private const OLD = 'Somebody else changed this piece in the meantime. It is shown as it is now; your change was not made.';
 
-    public function __construct(private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly ScorePreview $preview)
     {
+    }
+
+    /** Numbers, parts, strings, patterns and files, with what they would do to the score. */
+    #[Route('/score', name: 'piece_score', methods: ['GET'])]
+    public function show(Piece $piece, PieceRepository $library): Response
+    {
+        return $this->render('library/score.html.twig', ['page' => new ScorePage($piece, $library->patterns())]);
     }
 
     /** What the book prints over the measures, and whether the class goes by it. */
@@ -93,7 +101,7 @@ final class ScoreController extends AbstractController
             if ([] === $eased) {
                 throw Refusal::because('No part lies beyond the hands of this year.');
             }
-            foreach ($eased as $one) {
+            foreach (ScorePreview::isAsked($request) ? [] : $eased as $one) {
                 $this->addFlash('done', new Notice(0, 0, $one->how->added(), ['part' => $one->part->name]));
             }
 
@@ -141,12 +149,18 @@ final class ScoreController extends AbstractController
                 throw Refusal::because(self::OLD);
             }
             $changed = $edit($piece->score());
+            if (ScorePreview::isAsked($request)) {
+                return $this->preview->of($changed);
+            }
             $piece->rewrite($changed, [...$piece->getNotices(), ...$notices]);
             $this->entities->flush();
         } catch (Refusal $refusal) {
+            if (ScorePreview::isAsked($request)) {
+                return $this->preview->problem($refusal->notice);
+            }
             $this->addFlash('error', $refusal->notice);
         }
 
-        return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+        return $this->redirectToRoute('piece_score', ['id' => $piece->getId()], 303);
     }
 }

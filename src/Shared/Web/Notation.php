@@ -61,6 +61,48 @@ final class Notation
     }
 
     /**
+     * All of a piece, in the rows of its book.
+     *
+     * @param list<string>|null $parts ids; all if none are named
+     */
+    public static function ofPiece(Piece $piece, ?array $parts = null): string
+    {
+        $shown = null === $parts ? $piece : Excerpt::cut($piece, 0, \count($piece->measures), $parts);
+        $shown = 1 === \count($shown->parts) ? $shown->withParts([$shown->parts[0]->withName('')]) : $shown;
+
+        return Writer::forEngraving($shown, MeasureNumbers::of($piece)->all(), true);
+    }
+
+    /**
+     * Where each note and rest of a piece begins, for what is drawn over it: the first event of any part at each place.
+     *
+     * @param list<string>|null $parts ids; all if none are named
+     *
+     * @return list<list<array{int, string}>> for each measure the ticks from its start, rising, and the id
+     */
+    public static function places(Piece $piece, ?array $parts = null): array
+    {
+        $places = [];
+        foreach ($piece->measures as $measure) {
+            $at = [];
+            foreach ($piece->parts as $part) {
+                if (null !== $parts && !\in_array($part->id, $parts, true)) {
+                    continue;
+                }
+                foreach ($part->events($measure->position) as $event) {
+                    if (!$event->isGrace()) {
+                        $at[$event->start] ??= [$event->start, $event->id];
+                    }
+                }
+            }
+            ksort($at);
+            $places[] = array_values($at);
+        }
+
+        return $places;
+    }
+
+    /**
      * The letters of each measure with their beats: for screen readers, and where no engraver runs.
      *
      * @return list<array{number: string, notes: list<string>}>
