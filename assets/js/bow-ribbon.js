@@ -26,8 +26,10 @@ function grow(picture, page, bottom) {
 /** @param {boolean} inRows the ribbon moves with its rows, which are laid out by somebody else */
 export function drawRibbon(picture, { strokes, frog, tip }, inRows = false) {
     const page = picture.querySelector('.page-margin');
+    picture.querySelectorAll('.bow-ribbon').forEach((ribbon) => ribbon.remove());
+    const rows = [...picture.querySelectorAll('g.system')].filter((system) => system.style.display !== 'none');
     const systems = new Map(
-        Array.from(picture.querySelectorAll('g.system'), (system) => {
+        rows.map((system) => {
             const box = system.getBBox();
             const staff = system.querySelector('g.staff').getBBox();
             return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
@@ -39,6 +41,18 @@ export function drawRibbon(picture, { strokes, frog, tip }, inRows = false) {
         ribbons.set(system, whole ?? element('g', { class: 'bow-ribbon' }, system));
     }
     const find = (id) => id && page.querySelector('#' + CSS.escape(id));
+    // All is measured before anything is drawn: a browser lays out anew after each change.
+    const placed = strokes.flatMap((stroke) => {
+        const note = find(stroke.note);
+        const system = note?.closest('g.system');
+        if (!systems.has(system)) {
+            return [];
+        }
+        const until = find(stroke.until);
+        const { right } = systems.get(system);
+        const end = until?.closest('g.system') === system ? until.getBBox().x : right;
+        return [{ stroke, system, start: note.getBBox().x, end }];
+    });
     for (const [system, { top, left, right }] of systems) {
         const ribbon = ribbons.get(system);
         for (const [level, word, shift] of [
@@ -49,16 +63,8 @@ export function drawRibbon(picture, { strokes, frog, tip }, inRows = false) {
             element('text', { x: left + 30, y: level + shift, 'font-size': 280 }, ribbon).textContent = word;
         }
     }
-    for (const stroke of strokes) {
-        const note = find(stroke.note);
-        const system = note?.closest('g.system');
-        if (!system) {
-            continue;
-        }
-        const { top, right } = systems.get(system);
-        const until = find(stroke.until);
-        const start = note.getBBox().x;
-        const end = until?.closest('g.system') === system ? until.getBBox().x : right;
+    for (const { stroke, system, start, end } of placed) {
+        const { top } = systems.get(system);
         element(
             'line',
             {

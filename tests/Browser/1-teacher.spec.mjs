@@ -1,7 +1,7 @@
 // One teacher, one evening: from a tune file to a taught, recorded lesson.
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { chooseStep, chunk, dragChunk, keyChunk, openPiece, signIn, tile } from './steps.mjs';
+import { chooseStep, chunk, dragChunk, goOffline, keyChunk, openPiece, signIn, tile } from './steps.mjs';
 
 const TUNE = `X:1
 T:Barge Pole
@@ -134,7 +134,7 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     const saved = page.locator('[data-room=saved]');
     await expect(saved).toHaveText('all saved');
 
-    await context.setOffline(true);
+    await goOffline(page, context);
     await page.keyboard.press('c');
     await page.keyboard.press('c');
     await expect(saved).toContainText('waiting to be sent');

@@ -1,6 +1,6 @@
 // No coin stays on a tablet: what was logged without a network is sent by whatever page is opened next.
 import { expect, test } from '@playwright/test';
-import { chooseStep, signIn } from './steps.mjs';
+import { chooseStep, goOffline, signIn } from './steps.mjs';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -32,7 +32,7 @@ async function signOut(page, answer) {
 }
 
 async function twoCoinsOffline(page, context) {
-    await context.setOffline(true);
+    await goOffline(page, context);
     await page.keyboard.press('c');
     await page.keyboard.press('c');
     await expect(page.locator('[data-room=saved]')).toContainText('waiting to be sent: 2');
@@ -67,7 +67,7 @@ test('a coin is kept from the moment in which it is seen', async ({ page, contex
     const before = await coinsOf(page, lesson);
     await openLesson(page);
     await expect(page.locator('.room')).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
-    await context.setOffline(true);
+    await goOffline(page, context);
     for (let load = 0; load < 5; load++) {
         const loaded = page.waitForEvent('load');
         await page.evaluate(() => {

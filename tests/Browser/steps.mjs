@@ -11,6 +11,19 @@ export async function signIn(page) {
     await expect(page.getByRole('heading', { level: 1, name: 'Today' })).toBeVisible();
 }
 
+/** Takes the network away, and waits until nothing gets through any more: a busy browser takes a moment for it. */
+export async function goOffline(page, context) {
+    await context.setOffline(true);
+    const reached = () =>
+        page.evaluate(() =>
+            fetch('/lesson-worker.js?' + Math.random(), { cache: 'no-store' }).then(
+                () => true,
+                () => false,
+            ),
+        );
+    await expect.poll(reached).toBe(false);
+}
+
 export async function openPiece(page, title) {
     await page.goto('/library');
     await page.getByRole('searchbox').fill(title);

@@ -39,6 +39,8 @@ function lines(measure) {
 }
 
 /**
+ * Of the rows that are shown.
+ *
  * @param {SVGElement} picture
  * @param {[number, string][][]} places of each measure: ticks and id of what begins there
  */
@@ -47,6 +49,9 @@ export function readGeometry(picture, places) {
     const rows = [];
     const measures = [];
     for (const system of page.querySelectorAll('g.system')) {
+        if (system.style.display === 'none') {
+            continue;
+        }
         const row = { system, index: rows.length, first: measures.length, dy: 0 };
         for (const element of system.querySelectorAll('g.measure')) {
             measures.push({ ...lines(element), row, element, stops: stopsOf(element, places[measures.length]) });

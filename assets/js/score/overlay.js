@@ -31,23 +31,32 @@ function element(name, attributes, parent, text) {
 
 export class Overlay {
     /**
+     * Takes its place in a picture before the browser lays it out: what is put beside so many elements later makes it look at all of
+     * them again.
+     *
      * @param {SVGElement} picture
-     * @param {ReturnType<import('./geometry.js').readGeometry>} geometry
-     * @param {number} pixels width at which it is shown
      */
-    constructor(picture, geometry, pixels) {
+    constructor(picture) {
         this.picture = picture;
-        this.geometry = geometry;
-        this.unit = geometry.width / pixels;
         this.data = { measures: [], chunks: [], sections: [], spots: [] };
         /** @type {Map<number, number>} */
         this.rooms = new Map();
+        const page = picture.querySelector('.page-margin');
         this.under = element('g', { class: 'score-under', 'aria-hidden': 'true' });
-        geometry.page.prepend(this.under);
+        page.prepend(this.under);
         // The notes are told in words; what lies over them is for everybody.
         picture.removeAttribute('aria-hidden');
-        geometry.rows.forEach(({ system }) => system.setAttribute('aria-hidden', 'true'));
-        this.over = element('g', { class: 'measure-map score-map', role: 'group' }, geometry.page);
+        picture.querySelectorAll('g.system').forEach((system) => system.setAttribute('aria-hidden', 'true'));
+        this.over = element('g', { class: 'measure-map score-map', role: 'group' }, page);
+    }
+
+    /**
+     * @param {ReturnType<import('./geometry.js').readGeometry>} geometry
+     * @param {number} pixels width at which it is shown
+     */
+    measured(geometry, pixels) {
+        this.geometry = geometry;
+        this.unit = geometry.width / pixels;
         this.over.style.setProperty('--u', String(this.unit));
     }
 

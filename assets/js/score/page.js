@@ -6,10 +6,14 @@ import { Overlay } from './overlay.js';
 
 /** Pixels that the actions take under a row. */
 const BAR = 44;
+/** Staves that are drawn at once. */
+const FIRST_STAVES = 20;
 const LAYERS = ['fingers', 'letters', 'strings', 'bows', 'ribbon'];
 
 let overlay = null;
 let asked = '';
+/** What was asked of the server last, and what of it is drawn last: a window that changes its width draws again, and asks nothing. */
+let asking = 0;
 let drawing = 0;
 let engraved = null;
 /** What the forms of the page asked for last. */
@@ -27,14 +31,15 @@ const stave = () => figure()?.querySelector('[data-stave]');
 /** The overlay of the score that is drawn; none where there is no score, or not yet. */
 export const score = () => overlay;
 
-/** Parts, instrument, class and policies: what is engraved follows from these alone. */
+/** Parts, instrument, class and policies: what is engraved follows from these alone. In the order in which the page asks ahead for it. */
 function query(values) {
     const url = new URL(figure().dataset.score, location.href);
     for (const [name, value] of values) {
-        if (!LAYERS.includes(name) && !['method', 'instruments[]', 'more'].includes(name)) {
+        if (value !== '' && !LAYERS.includes(name) && !['method', 'instruments[]', 'more'].includes(name)) {
             url.searchParams.append(name, value);
         }
     }
+    url.searchParams.sort();
     return url;
 }
 
@@ -54,15 +59,15 @@ export async function drawWhole(values, again = false) {
         return;
     }
     asked = url.href;
-    const mine = ++drawing;
+    const mine = ++asking;
     try {
-        const answer = await (await fetch(url, { headers: { Accept: 'application/json' } })).json();
-        if (mine === drawing) {
+        const answer = await (await fetch(url)).json();
+        if (mine === asking) {
             engraved = answer;
-            await redraw(mine);
+            await redraw();
         }
     } catch (error) {
-        if (mine === drawing) {
+        if (mine === asking) {
             asked = '';
             overlay = null;
             stave().textContent = figure().dataset.failed;
@@ -71,63 +76,94 @@ export async function drawWhole(values, again = false) {
     }
 }
 
-async function redraw(mine) {
+async function redraw() {
+    const mine = ++drawing;
     const box = stave();
     const width = box.clientWidth;
-    const shown = {
-        clientWidth: width,
-        replaceChildren: (picture) => mine === drawing && box.replaceChildren(picture),
-    };
-    const picture = await drawScore(shown, engraved.xml, engraved.rows);
+    const picture = await drawScore({ clientWidth: width, replaceChildren() {} }, engraved.xml, engraved.rows);
     if (mine !== drawing) {
         return;
     }
     drawnWidth = width;
+    const above = new Overlay(picture);
+    nameLayers(picture);
+    // What is in the window stands there before all of a long piece is laid out; a page that is scrolled already needs all of it.
+    const later = window.scrollY > 0 ? [] : rowsBelow(picture);
+    later.forEach((system) => (system.style.display = 'none'));
+    box.replaceChildren(picture);
+    if (later.length > 0) {
+        layOver(above, width);
+        await painted();
+        if (mine !== drawing) {
+            return;
+        }
+        later.forEach((system) => system.style.removeProperty('display'));
+    }
+    layOver(above, width);
+    figure().dispatchEvent(new CustomEvent('score-drawn', { bubbles: true }));
+}
+
+/** Rows of a long piece that are seen only after scrolling. */
+function rowsBelow(picture) {
+    const systems = [...picture.querySelectorAll('g.system')];
+    const staves = systems[0]?.querySelector('g.measure')?.querySelectorAll('g.staff').length ?? 1;
+    const first = Math.ceil(FIRST_STAVES / staves);
+    return systems.length > 2 * first ? systems.slice(first) : [];
+}
+
+const painted = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+
+/** Measures first, while nothing has changed; then lays over what the server tells. */
+function layOver(above, width) {
+    const { picture } = above;
+    above.measured(readGeometry(picture, engraved.places), width);
+    overlay = above;
+    const fingers = fingersOf(picture);
     if (engraved.ribbon) {
         drawRibbon(picture, engraved.ribbon, true);
     }
-    nameLayers(picture);
-    overlay = new Overlay(picture, readGeometry(picture, engraved.places), width);
+    const fresh = new Set(engraved.fresh);
+    for (const [finger, note] of fingers) {
+        finger.classList.add('of-fingers');
+        finger.classList.toggle('is-new', fresh.has(note?.id));
+    }
     showLayers();
     lay();
-    figure().dispatchEvent(new CustomEvent('score-drawn', { bubbles: true }));
 }
 
 /** Gives what belongs to a layer its name, so that a style can hide it. */
 function nameLayers(picture) {
     const fresh = new Set(engraved.fresh);
-    picture.querySelectorAll('g.note, g.chord').forEach((note) => {
-        const isFresh = fresh.has(note.id) || [...fresh].some((id) => note.querySelector('#' + CSS.escape(id)));
-        note.querySelectorAll(':scope > .verse').forEach((verse, index) => {
-            const layer = index < engraved.verses ? 'sung' : index === engraved.verses ? 'letters' : 'strings';
-            verse.classList.add('of-' + layer);
-            verse.classList.toggle('is-new', isFresh);
-        });
-        note.querySelectorAll(':scope > .artic.technical').forEach((mark) => mark.classList.add('of-bows'));
+    const isFresh = (note) => [note, ...note.querySelectorAll('g.note')].some(({ id }) => fresh.has(id));
+    picture.querySelectorAll('g.verse').forEach((verse) => {
+        const note = verse.parentElement;
+        const index = [...note.children].filter((child) => child.matches('.verse')).indexOf(verse);
+        const layer = index < engraved.verses ? 'sung' : index === engraved.verses ? 'letters' : 'strings';
+        verse.classList.add('of-' + layer);
+        verse.classList.toggle('is-new', isFresh(note));
     });
-    nameFingers(picture, fresh);
+    picture.querySelectorAll('g.artic.technical').forEach((mark) => mark.classList.add('of-bows'));
 }
 
-/** Fingers are engraved apart from their notes: each belongs to the note over which it stands. */
-function nameFingers(picture, fresh) {
+const middleOf = (element) => {
+    const { x, width } = element.getBBox();
+    return x + width / 2;
+};
+
+/** Fingers are engraved apart from their notes: each belongs to the note over which it stands. All is measured before anything changes. */
+function fingersOf(picture) {
+    const found = [];
     for (const measure of picture.querySelectorAll('g.measure')) {
         const fingers = [...measure.querySelectorAll('g.fing')];
         const notes = fingers.length === 0 ? [] : [...measure.querySelectorAll('g.note')];
-        const middles = notes.map((note) => {
-            const box = (note.querySelector('.notehead') ?? note).getBBox();
-            return box.x + box.width / 2;
-        });
+        const middles = notes.map((note) => middleOf(note.querySelector('.notehead') ?? note));
         for (const finger of fingers) {
-            const box = finger.getBBox();
-            const middle = box.x + box.width / 2;
-            let best = 0;
-            middles.forEach((at, index) => {
-                best = Math.abs(at - middle) < Math.abs(middles[best] - middle) ? index : best;
-            });
-            finger.classList.add('of-fingers');
-            finger.classList.toggle('is-new', fresh.has(notes[best]?.id));
+            const at = middleOf(finger);
+            const away = middles.map((middle) => Math.abs(middle - at));
+            found.push([finger, notes[away.indexOf(Math.min(...away))]]);
         }
     }
+    return found;
 }
 
 function showLayers() {
@@ -255,7 +291,7 @@ export function startScore() {
         clearTimeout(later);
         later = setTimeout(() => {
             if (overlay && Math.abs(stave().clientWidth - drawnWidth) > 1) {
-                redraw(++drawing);
+                redraw();
             }
         }, 200);
     }).observe(stave());
