@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\CoveredPiece;
 use App\Shared\Reckoned\RankedLibrary;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\ClassSkills;
-use CoinStair\Core\Standing\CoverageState;
 
 /** The page of a class. */
 final readonly class ClassPage
@@ -47,7 +47,7 @@ final readonly class ClassPage
     public function inWork(): array
     {
         return array_values(
-            array_filter($this->pieces, static fn (CoveredPiece $piece): bool => CoverageState::AtGoal !== $piece->state),
+            array_filter($this->pieces, static fn (CoveredPiece $piece): bool => $piece->isInWork()),
         );
     }
 

@@ -8,14 +8,12 @@ use App\Classroom\ClassView;
 use App\Classroom\LogRow;
 use App\Lesson\LessonPlanner;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\CoveredPieces;
 use App\Shared\Reckoned\Prospects;
 use App\Shared\Reckoned\Skills;
-use App\Shared\Reckoned\Standings;
-use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
-use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 
@@ -62,14 +60,12 @@ final class ClassTest extends WebCase
             }
         };
         $view = new ClassView(
-            $this->service(ChunkRepository::class),
             $this->service(LessonRepository::class),
             $this->service(SequenceRepository::class),
             $this->service(PieceRepository::class),
-            $this->service(Standings::class),
+            $this->service(CoveredPieces::class),
             $this->service(Skills::class),
             $this->service(Prospects::class),
-            $this->service(MusicExtension::class),
             $memory,
         );
 

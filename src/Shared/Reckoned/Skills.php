@@ -183,6 +183,12 @@ final class Skills implements ResetInterface
         return $this->logs[(int) $class->getId()] ?? '';
     }
 
+    /** What tells one state of a class's log, and of the chunks and pieces it speaks of, from any other. */
+    public function taughtOf(SchoolClass $class): string
+    {
+        return $this->logOf($class).'/'.($this->chunkStates[(int) $class->getId()] ?? '');
+    }
+
     /** All that the skills of a class follow from, but for the day: for the fingerprint of what is made of them. */
     public function stateOf(SchoolClass $class): string
     {
@@ -201,8 +207,12 @@ final class Skills implements ResetInterface
             ->with('instruments', $class->instruments());
     }
 
-    /** @param list<SchoolClass> $classes whose states are asked for at once */
-    private function look(array $classes): void
+    /**
+     * Asks at once for what the skills of some classes follow from, before each of them is asked for.
+     *
+     * @param list<SchoolClass> $classes
+     */
+    public function look(array $classes): void
     {
         $asked = array_values(
             array_filter($classes, fn (SchoolClass $class): bool => !isset($this->states[(int) $class->getId()])),

@@ -202,30 +202,6 @@ final readonly class ChunkRepository
     }
 
     /**
-     * What tells one state of some chunks and their pieces from any other.
-     *
-     * @param list<int|string> $ids
-     */
-    public function stateOf(array $ids): string
-    {
-        if ([] === $ids) {
-            return '';
-        }
-        /** @var array{int|string, int|string} $row there is one always */
-        $row = $this->entities
-            ->getConnection()
-            ->fetchNumeric(
-                'SELECT COUNT(*), '.
-                    Checksum::over('c.id, c.version, p.version, p.score_hash').
-                    ' FROM chunk c JOIN piece p ON p.id = c.piece_id WHERE c.id IN (?) AND c.program_id = ?',
-                [array_map(intval(...), $ids), $this->program->get()->getId()],
-                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
-            );
-
-        return implode(':', $row);
-    }
-
-    /**
      * What tells one state of all chunks of some pieces, and of what was set of their notes, from any other.
      *
      * @param list<int> $pieces ids

@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace App\Shared\Web;
 
 use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Form\CountIn;
-use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
-use CoinStair\Core\Score\Ticks;
 use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFilter;
@@ -19,12 +17,12 @@ use Twig\TwigFunction;
 /** How the field's quantities look on all pages: times as min:s, places by measure numbers, notices in the program's words. */
 final class MusicExtension extends AbstractExtension
 {
-    /** @var \WeakMap<Piece, MeasureNumbers> a page names many places of one piece */
-    private \WeakMap $numbers;
+    /** @var \WeakMap<Piece, PlaceNames> a page names many places of one piece */
+    private \WeakMap $names;
 
     public function __construct(private readonly TranslatorInterface $translator)
     {
-        $this->numbers = new \WeakMap();
+        $this->names = new \WeakMap();
     }
 
     public function getFilters(): array
@@ -68,37 +66,17 @@ final class MusicExtension extends AbstractExtension
     /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */
     public function measures(Piece $piece, Chunk $chunk): string
     {
-        $numbers = $this->numbers[$piece] ??= MeasureNumbers::of($piece);
-        $from = self::placeBy($piece, $numbers, $chunk->from);
-        $last = $chunk->lastPosition();
-        $to = $numbers->at($last);
-        if ($chunk->to->offset > 0) {
-            // The beat in which its last note lies.
-            $beat = 1 + intdiv(max(0, CountIn::offsetInFullMeasure($piece, $chunk->to) - 1), $piece->beatTicks);
-            if ($chunk->from->position === $last && $chunk->from->offset > ($beat - 1) * $piece->beatTicks) {
-                return $from;
-            }
-            $to .= '.'.$beat;
-        }
-
-        // What ends with the bar line of the measure in which it begins is told by its beginning.
-        return $from === $to || (0 === $chunk->to->offset && $chunk->from->position === $last && $chunk->from->offset > 0)
-            ? $from
-            : $from.'–'.$to;
+        return $this->names($piece)->chunk($chunk);
     }
 
     /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */
     public function place(Piece $piece, Place $place): string
     {
-        return self::placeBy($piece, $this->numbers[$piece] ??= MeasureNumbers::of($piece), $place);
+        return $this->names($piece)->place($place);
     }
 
-    private static function placeBy(Piece $piece, MeasureNumbers $numbers, Place $place): string
+    private function names(Piece $piece): PlaceNames
     {
-        $number = $numbers->at($place->position);
-
-        return 0 === $place->offset
-            ? $number
-            : $number.'.'.Ticks::beats(CountIn::offsetInFullMeasure($piece, $place) + $piece->beatTicks, $piece->beatTicks);
+        return $this->names[$piece] ??= PlaceNames::of($piece);
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Classroom;
+namespace App\Shared\Reckoned;
 
 /** A chunk that a class has met: how far it came, and when. */
 final readonly class CoveredChunk

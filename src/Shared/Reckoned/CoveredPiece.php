@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Classroom;
+namespace App\Shared\Reckoned;
 
 use CoinStair\Core\Standing\CoverageState;
 
@@ -20,6 +20,12 @@ final readonly class CoveredPiece
         public string $last,
         public array $chunks,
     ) {
+    }
+
+    /** It was begun, and its whole is not at its goal yet. */
+    public function isInWork(): bool
+    {
+        return CoverageState::AtGoal !== $this->state;
     }
 
     /** Chunks that have met their goal. */
