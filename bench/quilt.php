@@ -8,6 +8,7 @@ declare(strict_types=1);
  */
 
 use CoinStair\Bench\Browser;
+use CoinStair\Bench\Rows;
 use CoinStair\Bench\Stopwatch;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -16,13 +17,8 @@ const CLASSES = 20;
 const LESSONS = 150;
 const NAME = 'Quilt bench ';
 
-$home = getenv('COIN_STAIR_HOME') ?: dirname(__DIR__).'/var/local';
-$parts = parse_url((string) file_get_contents($home.'/database-url')) ?: [];
-$database = new PDO(
-    sprintf('mysql:host=%s;port=%d;dbname=%s', $parts['host'] ?? '', $parts['port'] ?? 0, trim($parts['path'] ?? '', '/')),
-    $parts['user'] ?? '',
-    $parts['pass'] ?? '',
-);
+$rows = new Rows();
+$database = $rows->database;
 $clear = static function () use ($database): void {
     $bench = "(SELECT id FROM school_class WHERE name LIKE '".NAME."%')";
     $database->exec("DELETE e FROM log_entry e JOIN lesson l ON l.id = e.lesson_id WHERE l.class_id IN $bench");
@@ -32,19 +28,12 @@ $clear = static function () use ($database): void {
 };
 
 $clear();
-$rows = static fn (string $query): array => iterator_to_array($database->query($query, PDO::FETCH_ASSOC) ?: []);
-$columns = static function (string $table, string $but) use ($rows): string {
-    /** @var list<string> $names */
-    $names = array_column($rows("DESCRIBE $table"), 'Field');
-
-    return implode(', ', array_diff($names, explode(' ', $but)));
-};
 /** @var list<array{id: int|string, class_id: int|string}> $lessons of the demo */
-$lessons = $rows('SELECT id, class_id FROM lesson WHERE ended_at IS NOT NULL ORDER BY day, id');
-$ofClass = $columns('school_class', 'id name');
-$ofGroup = $columns('instrument_group', 'id class_id');
-$ofLesson = $columns('lesson', 'id class_id sequence_id day');
-$ofEntry = $columns('log_entry', 'id lesson_id');
+$lessons = $rows->of('SELECT id, class_id FROM lesson WHERE ended_at IS NOT NULL ORDER BY day, id');
+$ofClass = $rows->columns('school_class', 'id', 'name');
+$ofGroup = $rows->columns('instrument_group', 'id', 'class_id');
+$ofLesson = $rows->columns('lesson', 'id', 'class_id', 'sequence_id', 'day');
+$ofEntry = $rows->columns('log_entry', 'id', 'lesson_id');
 
 /** So many classes with so many lessons each; gives the ids of the classes. */
 $make = static function (int $classes, int $each) use ($database, $lessons, $ofClass, $ofGroup, $ofLesson, $ofEntry): array {

@@ -2,6 +2,7 @@ import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
 import { drawInWidth } from './notation.js';
 import { drawSideBySide } from './hands.js';
+import { startIncipits } from './incipits.js';
 import { startMeasureMap } from './measure-map.js';
 import { startQuilt } from './quilt.js';
 import { startPreview } from './score/preview.js';
@@ -206,6 +207,15 @@ document.addEventListener('keydown', (event) => {
     }
 });
 
+// What a form of filters leaves open does not stand in the address.
+document.addEventListener('htmx:configRequest', ({ detail }) => {
+    if (detail.elt.matches('[data-filters]')) {
+        [...detail.formData.keys()]
+            .filter((name) => detail.formData.get(name) === '')
+            .forEach((name) => detail.formData.delete(name));
+    }
+});
+
 // Notation of a line that is being typed; while the next is drawn, the last one stays.
 let engraving = 0;
 async function engrave() {
@@ -242,7 +252,9 @@ document.addEventListener('htmx:configRequest', ({ detail }) => {
 });
 document.addEventListener('htmx:afterSettle', startSteps);
 document.addEventListener('htmx:afterSettle', engrave);
+document.addEventListener('htmx:afterSettle', () => startIncipits(document));
 engrave();
+startIncipits(document);
 startSteps();
 startMeasureMap();
 drawSideBySide();

@@ -39,20 +39,25 @@ async function address(xml, options) {
 }
 
 async function engrave(xml, options) {
-    let cache;
-    let key;
+    const key = await address(xml, options).catch(() => '');
+    return (await kept(key)) ?? keep(key, await ask(xml, options));
+}
+
+/** The picture that lies under an address; nothing where there is none, or where this browser keeps none. */
+async function kept(key) {
     try {
-        cache = await caches.open(CACHE);
-        key = await address(xml, options);
-        const known = await cache.match(key);
-        if (known) {
-            return known.text();
-        }
+        return await (await (await caches.open(CACHE)).match(key))?.text();
     } catch {
-        cache = undefined;
+        return undefined;
     }
-    const svg = await ask(xml, options);
-    await cache?.put(key, new Response(svg, { headers: { 'Content-Type': 'image/svg+xml' } }));
+}
+
+async function keep(key, svg) {
+    try {
+        await (await caches.open(CACHE)).put(key, new Response(svg, { headers: { 'Content-Type': 'image/svg+xml' } }));
+    } catch {
+        // Not kept: it is drawn again next time.
+    }
     return svg;
 }
 
@@ -106,6 +111,41 @@ export async function drawScore(box, xml, rows, scale = 46) {
     const breaks = rows && width >= NARROW ? 'encoded' : 'auto';
     const options = { ...BASE, scale, pageWidth, pageHeight: 60000, spacingSystem: 4, breaks };
     return show(box, await engrave(xml, options));
+}
+
+const EDGES = { pageMarginLeft: 0, pageMarginRight: 0, pageMarginTop: 0, pageMarginBottom: 0 };
+const INCIPIT = {
+    ...BASE,
+    ...EDGES,
+    scale: 34,
+    pageWidth: 60000,
+    adjustPageWidth: true,
+    breaks: 'none',
+    mnumInterval: 0,
+};
+const incipitAddress = (hash) => '/notation/begins/' + hash;
+
+/** The beginning of a piece as it was drawn before: by the hash of its score, so that nothing is asked of the server. */
+export async function keptIncipit(hash) {
+    const svg = await kept(incipitAddress(hash));
+    return svg === undefined ? null : begins(svg);
+}
+
+/** The beginning of a piece in one line, kept with its notes in words. */
+export async function drawIncipit(hash, xml, text) {
+    const picture = parse(await ask(xml, INCIPIT));
+    picture.dataset.begins = text;
+    // A page shows many of them, and each has a first note.
+    picture.querySelectorAll('.definition-scale g[id]').forEach((group) => group.removeAttribute('id'));
+    return begins(await keep(incipitAddress(hash), new XMLSerializer().serializeToString(picture)));
+}
+
+/** All at one size, however long they are; smaller only where they would not fit. */
+function begins(svg) {
+    const picture = parse(svg);
+    picture.setAttribute('width', String(picture.viewBox.baseVal.width));
+    picture.setAttribute('preserveAspectRatio', 'xMinYMid meet');
+    return { picture, text: picture.dataset.begins };
 }
 
 /**

@@ -123,3 +123,36 @@ test('it is renumbered, stepped through, corrected, given out and read back', as
         await expect(page.locator('[data-note-text] li').nth(1)).toContainText('A 2 · C♯ 1 · A 1');
     }
 });
+
+test('the library is looked through by keys, and each piece shows how it begins', async ({ page }) => {
+    await signIn(page);
+    await page.goto('/library');
+    const row = page.getByRole('row', { name: /Kettle on the Hob/ });
+    await row.scrollIntoViewIfNeeded();
+    await expect(row.getByRole('img', { name: /^Begins [A-G]/ }).locator('svg.engraved')).toBeVisible({
+        timeout: 30_000,
+    });
+    const { width, height } = await row.locator('.incipit g.notehead').first().boundingBox();
+    expect(Math.min(width, height), 'heads of notes are seen').toBeGreaterThan(3);
+    // What is known is not asked for again.
+    let asked = 0;
+    page.on('request', (request) => (asked += request.url().includes('incipits') ? 1 : 0));
+    await page.reload();
+    await expect(page.locator('.incipit svg.engraved').first()).toBeVisible();
+    expect(asked).toBe(0);
+    await page.keyboard.press('/');
+    await page.keyboard.type('quay');
+    await expect(page.locator('.found')).toContainText('24 pieces');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Tab');
+    await page.keyboard.type('D ma');
+    await expect(page).toHaveURL(/search=quay&key=D(%20|\+)major$/);
+    await expect(page.locator('tbody tr').first()).toContainText('D major');
+    await page.getByRole('link', { name: 'Length', exact: true }).press('Enter');
+    await expect(page.getByRole('columnheader', { name: 'Length' })).toHaveAttribute('aria-sort', 'ascending');
+    await page.getByLabel('Key', { exact: true }).selectOption('');
+    await page.getByLabel('in work').check();
+    await expect(page).toHaveURL(/sort=length.*work=1$/);
+    await expect(page.locator('tbody tr')).toHaveCount(2);
+    await expect(page.locator('.incipit svg.engraved').first()).toBeVisible();
+});

@@ -6,10 +6,14 @@ namespace App\Library\Piece;
 
 use App\Library\Entry\PieceImport;
 use App\Library\Entry\UploadedScore;
+use App\Shared\Entity\Piece;
+use App\Shared\Repository\PieceRepository;
+use App\Shared\Web\Notation;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Notice;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -22,6 +26,16 @@ final class LibraryController extends AbstractController
         return $this->render($request->headers->has('HX-Request') ? 'library/_list.html.twig' : 'library/list.html.twig', [
             'page' => $view->of($request->query),
         ]);
+    }
+
+    /** How some pieces begin: asked for as their rows come into sight. */
+    #[Route('/library/incipits', name: 'library_incipits', methods: ['GET'])]
+    public function incipits(Request $request, PieceRepository $library): JsonResponse
+    {
+        $ids = array_filter(explode(',', $request->query->getString('pieces')), ctype_digit(...));
+        $pieces = $library->byIds(array_map(intval(...), \array_slice(array_values($ids), 0, LibraryView::PAGE)));
+
+        return new JsonResponse((object) array_map(static fn (Piece $piece): ?array => Notation::incipit($piece->score()), $pieces));
     }
 
     #[Route('/library/new', name: 'piece_new', methods: ['GET', 'POST'])]

@@ -5,59 +5,99 @@ declare(strict_types=1);
 namespace App\Library\Piece;
 
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\CoveredPieces;
 use App\Shared\Reckoned\LibraryNeeds;
 use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\ClassRepository;
+use App\Shared\Repository\LibrarySearch;
+use App\Shared\Repository\PieceLength;
+use App\Shared\Repository\PieceOrder;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\ForWhom;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\Readiness;
 use CoinStair\Core\Skill\Verdict;
 use Symfony\Component\HttpFoundation\InputBag;
 
-/** Lists the library; for a class with how ready it is for each piece. */
+/** Finds pieces of the library; for a class with how ready it is for each piece. */
 final readonly class LibraryView
 {
-    private const PAGE = 40;
+    /** Pieces of a page. */
+    public const PAGE = 40;
+    /** Classes that are looked through for what is in work. */
+    private const CLASSES = 60;
 
     public function __construct(
         private PieceRepository $library,
         private ClassRepository $classes,
         private LibraryNeeds $needs,
         private Skills $skills,
+        private CoveredPieces $covered,
     ) {
     }
 
-    /** @param InputBag<string> $query search, page, for (class-7), ready (a verdict) */
+    /**
+     * @param InputBag<string> $query search, book, key, meter, length, work (only what is in work), sort ("-" before it turns it round),
+     *                                page, for (class-7), ready (a verdict)
+     */
     public function of(InputBag $query): LibraryPage
     {
-        $search = trim($query->getString('search'));
-        $page = max(1, min(10_000, (int) $query->getString('page', '1')));
         $class = ForWhom::parse($query->getString('for'), $this->classes)?->class;
         $verdict = null === $class ? null : Verdict::tryFrom($query->getString('ready'));
+        $inWork = '1' === $query->getString('work');
+        $search = self::search($query);
+        if ($inWork) {
+            $search = $search->among($this->covered->inWork(null === $class ? $this->classes->page(0, self::CLASSES) : [$class]));
+        }
         $left = 0;
-        $only = null;
         if (null !== $class && null !== $verdict) {
             [$ready, $left] = $this->ready($class, null);
-            $only = array_keys(array_filter($ready, static fn (Readiness $one): bool => $verdict === $one->verdict));
+            $search = $search->among(
+                array_keys(array_filter($ready, static fn (Readiness $one): bool => $verdict === $one->verdict)),
+            );
         }
-        $pieces = $this->library->search($search, ($page - 1) * self::PAGE, self::PAGE + 1, $only);
-        $shown = \array_slice($pieces, 0, self::PAGE);
+        $found = $this->library->count($search);
+        $pages = max(1, (int) ceil($found / self::PAGE));
+        $page = max(1, min($pages, (int) $query->getString('page', '1')));
+        $pieces = $this->library->search($search, ($page - 1) * self::PAGE, self::PAGE);
         $ready = [];
         if (null !== $class) {
-            [$ready, $more] = $this->ready($class, array_column($shown, 'id'));
+            [$ready, $more] = $this->ready($class, array_column($pieces, 'id'));
             $left = max($left, $more);
         }
 
         return new LibraryPage(
-            $shown,
+            $pieces,
             $search,
             $page,
-            \count($pieces) > self::PAGE,
+            $pages,
+            $found,
+            $this->library->choices(),
             $this->classes->choices(),
+            $inWork,
             $class,
             $verdict,
             $ready,
             $left,
+        );
+    }
+
+    /** @param InputBag<string> $query */
+    private static function search(InputBag $query): LibrarySearch
+    {
+        $sort = $query->getString('sort');
+        $order = PieceOrder::tryFrom(ltrim($sort, '-'));
+
+        return new LibrarySearch(
+            trim($query->getString('search')),
+            $query->getString('book'),
+            $query->getString('key'),
+            $query->getString('meter'),
+            PieceLength::tryFrom($query->getString('length')),
+            null,
+            $order ?? PieceOrder::Book,
+            null !== $order && str_starts_with($sort, '-'),
         );
     }
 
@@ -68,15 +108,24 @@ final readonly class LibraryView
      */
     private function ready(SchoolClass $class, ?array $ids): array
     {
-        [$needs, $left] = $this->needs->of($this->library->outlines($ids), $class->handPolicies(), $class);
-        $known = $this->skills->of($class);
-        $ready = [];
-        foreach ($needs as $id => $of) {
-            if ($of->isKnown()) {
-                $ready[$id] = Readiness::of($of, $known, $this->skills->catalogue());
-            }
-        }
+        $follows = Fingerprint::of('ready')
+            ->with('skills', $this->skills->stateOf($class))
+            ->with('thresholds', $this->skills->thresholds())
+            ->with('day', $this->skills->today());
 
-        return [$ready, $left];
+        return $this->needs->following(
+            $follows,
+            $this->library->outlines($ids),
+            $class->handPolicies(),
+            $class,
+            function (array $needs) use ($class): array {
+                $known = $this->skills->of($class);
+
+                return array_map(
+                    fn (Needs $of): Readiness => Readiness::of($of, $known, $this->skills->catalogue()),
+                    array_filter($needs, static fn (Needs $of): bool => $of->isKnown()),
+                );
+            },
+        );
     }
 }

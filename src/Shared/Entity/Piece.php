@@ -20,6 +20,7 @@ use Symfony\Component\Validator\Constraints as Assert;
 /** A piece of the library: what lists show as columns, the score itself as one document. */
 #[ORM\Entity]
 #[ORM\Index(columns: ['program_id', 'title'])]
+#[ORM\Index(name: 'LIBRARY_FILTERS', columns: ['program_id', 'put_away_at', 'book', 'key_name', 'key_mode', 'meter'])]
 class Piece implements CanBePutAway
 {
     use ProgramRow;

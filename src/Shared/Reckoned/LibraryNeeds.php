@@ -36,6 +36,45 @@ final readonly class LibraryNeeds
     }
 
     /**
+     * What is made of the needs of some pieces: kept once none of them is left to be looked at, so that a large library is looked through
+     * once for each state of what it follows from.
+     *
+     * @template T
+     *
+     * @param Fingerprint                    $of   all else that it follows from
+     * @param list<Outline>                  $rows
+     * @param \Closure(array<int, Needs>): T $make
+     *
+     * @return array{T, int} and how many pieces are not looked at yet
+     */
+    public function following(Fingerprint $of, array $rows, HandPolicies $policies, ?SchoolClass $class, \Closure $make): array
+    {
+        $pieces = array_map(static fn (array $row): array => [$row['id'], $row['scoreHash'], $row['goalTempo']], $rows);
+        $of = $of
+            ->with('pieces', $pieces)
+            ->with('policies', $policies->fingerprint())
+            ->with('set', $this->overrides->states($class))
+            ->with('catalogue', $this->skills->catalogue());
+        $part = null;
+        try {
+            $made = $this->memory->remember($of, function () use ($rows, $policies, $class, $make, &$part): mixed {
+                [$needs, $left] = $this->of($rows, $policies, $class);
+                $made = $make($needs);
+                if ($left > 0) {
+                    $part = [$made, $left];
+                    throw new StillLooking();
+                }
+
+                return $made;
+            });
+
+            return [$made, 0];
+        } catch (StillLooking) {
+            return $part ?? throw new \LogicException('It was made just now.');
+        }
+    }
+
+    /**
      * @param list<Outline> $rows
      *
      * @return array{array<int, Needs>, int} by id of the piece, in the order of the rows; and how many are not looked at yet

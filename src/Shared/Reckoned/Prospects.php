@@ -9,7 +9,6 @@ use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Memory\Fingerprint;
-use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\Prospect;
@@ -32,7 +31,6 @@ final readonly class Prospects
         private PieceRepository $library,
         private SequenceRepository $sequences,
         private PiecesForClasses $pieces,
-        private Memory $memory,
     ) {
     }
 
@@ -42,23 +40,22 @@ final readonly class Prospects
         $rows = array_values(
             array_filter($this->library->outlines(), static fn (array $row): bool => !\in_array($row['id'], $learned, true)),
         );
-        [$needs, $left] = $this->needs->of($rows, $class->handPolicies(), $class);
         $planned = array_fill_keys($this->planned($class), true);
-        $rank = fn (): WhatNext => $this->ranked($class, $rows, $needs, $planned);
-        $fingerprint = Fingerprint::of('what-next')
+        $follows = Fingerprint::of('what-next')
             ->with('skills', $this->skills->stateOf($class))
             ->with('thresholds', $this->skills->thresholds())
             ->with('day', $this->skills->today())
             ->with('class', $class->getVersion())
-            ->with('pieces', array_map(static fn (array $row): array => [$row['id'], $row['scoreHash'], $row['goalTempo']], $rows))
             ->with('planned', $planned);
-
-        return new RankedLibrary(
-            // What is not complete yet is not kept.
-            0 === $left ? $this->memory->remember($fingerprint, $rank) : $rank(),
-            array_column($rows, null, 'id'),
-            $left,
+        [$ranked, $left] = $this->needs->following(
+            $follows,
+            $rows,
+            $class->handPolicies(),
+            $class,
+            fn (array $needs): WhatNext => $this->ranked($class, $rows, $needs, $planned),
         );
+
+        return new RankedLibrary($ranked, array_column($rows, null, 'id'), $left);
     }
 
     /**

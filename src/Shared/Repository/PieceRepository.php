@@ -9,12 +9,21 @@ use App\Shared\Entity\PieceSource;
 use App\Shared\Entity\RhythmPattern;
 use Doctrine\ORM\EntityManagerInterface;
 
-/** The library of a program. */
+/**
+ * The library of a program.
+ *
+ * @phpstan-type Row array{
+ *     id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string, meter: string,
+ *     measures: int, parts: int, goalTempo: int, beats: float, scoreHash: string,
+ * }
+ */
 final readonly class PieceRepository
 {
     /** Pieces of a row of short ones, and books that are offered. */
     public const RANGE = 20;
     private const BOOKS = 100;
+    /** Of book, key and meter that are counted for a choice of each. */
+    private const COMBINATIONS = 5000;
     /** Pieces of one book. */
     public const OF_BOOK = 300;
     /** Pieces of a library that are looked through for what a class could play. */
@@ -24,51 +33,61 @@ final readonly class PieceRepository
     {
     }
 
-    /**
-     * In the order of the books.
-     *
-     * @param string         $search in title, composer and book; all pieces if empty
-     * @param list<int>|null $only   of these ids
-     *
-     * @return list<array{
-     *     id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string, meter: string,
-     *     measures: int, parts: int, goalTempo: int, beats: float
-     * }>
-     */
-    public function search(string $search, int $first, int $count, ?array $only = null): array
+    /** @return list<Row> */
+    public function search(LibrarySearch $search, int $first, int $count): array
     {
         $query = $this->entities
             ->createQueryBuilder()
             ->select(
                 'p.id, p.title, p.composer, p.book, p.numberInBook, p.keyName, p.keyMode, p.meter, p.measures, p.parts, p.goalTempo, '
-                    .'p.beats',
+                    .'p.beats, p.scoreHash',
             )
             ->from(Piece::class, 'p')
-            ->where('p.putAwayAt IS NULL')
-            ->orderBy('p.book')
-            ->addOrderBy('LENGTH(p.numberInBook)')
-            ->addOrderBy('p.numberInBook')
-            ->addOrderBy('p.title')
-            ->addOrderBy('p.id')
             ->setFirstResult($first)
             ->setMaxResults($count);
-        if (null !== $only) {
-            $query->andWhere('p.id IN (:only)')->setParameter('only', $only);
-        }
-        if ('' !== $search) {
-            $query
-                ->andWhere('p.title LIKE :search OR p.composer LIKE :search OR p.book LIKE :search')
-                ->setParameter('search', '%'.addcslashes($search, '%_\\').'%');
-        }
-        /**
-         * @var list<array{
-         *     id: int, title: string, composer: string, book: string, numberInBook: string, keyName: string, keyMode: string,
-         *     meter: string, measures: int, parts: int, goalTempo: int, beats: float,
-         * }> $pieces
-         */
+        $search->narrow($query);
+        $search->order($query);
+        /** @var list<Row> $pieces */
         $pieces = $query->getQuery()->getArrayResult();
 
         return $pieces;
+    }
+
+    /** How many pieces a search finds. */
+    public function count(LibrarySearch $search): int
+    {
+        $query = $this->entities->createQueryBuilder()->select('COUNT(p.id)')->from(Piece::class, 'p');
+        $search->narrow($query);
+
+        return (int) $query->getQuery()->getSingleScalarResult();
+    }
+
+    /** @return array{books: array<string, int>, keys: array<string, int>, meters: array<string, int>} pieces for each that can be chosen */
+    public function choices(): array
+    {
+        /** @var list<array{book: string, keyName: string, keyMode: string, meter: string, pieces: int|string}> $rows */
+        $rows = $this->entities
+            ->createQuery(
+                'SELECT p.book, p.keyName, p.keyMode, p.meter, COUNT(p.id) pieces FROM '.
+                    Piece::class.
+                    ' p WHERE p.putAwayAt IS NULL GROUP BY p.book, p.keyName, p.keyMode, p.meter',
+            )
+            ->setMaxResults(self::COMBINATIONS)
+            ->getArrayResult();
+        $choices = ['books' => [], 'keys' => [], 'meters' => []];
+        foreach ($rows as $row) {
+            $of = ['books' => $row['book'], 'keys' => $row['keyName'].' '.$row['keyMode'], 'meters' => $row['meter']];
+            foreach ($of as $what => $name) {
+                $choices[$what][$name] = ($choices[$what][$name] ?? 0) + (int) $row['pieces'];
+            }
+        }
+        unset($choices['books']['']);
+
+        return array_map(static function (array $counts): array {
+            ksort($counts, \SORT_NATURAL | \SORT_FLAG_CASE);
+
+            return \array_slice($counts, 0, self::BOOKS, true);
+        }, $choices);
     }
 
     /**

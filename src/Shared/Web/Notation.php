@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Format\MusicXml\Writer;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Excerpt;
+use CoinStair\Core\Score\Incipit;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
@@ -74,6 +75,31 @@ final class Notation
     }
 
     /**
+     * How a piece begins, for the engraver and in letters.
+     *
+     * @return array{xml: string, text: string}|null none for an outline
+     */
+    public static function incipit(Piece $piece): ?array
+    {
+        $begins = Incipit::of($piece);
+        if (null === $begins) {
+            return null;
+        }
+        $measures = array_map(
+            static fn (array $measure): string => implode(' ', array_map(self::letters(...), $measure)),
+            $begins->parts[0]->measures,
+        );
+
+        return [
+            'xml' => Writer::forEngraving(
+                $begins->withParts([$begins->parts[0]->withName('')]),
+                MeasureNumbers::of($begins)->all(),
+            ),
+            'text' => implode(' | ', $measures),
+        ];
+    }
+
+    /**
      * Where each note and rest of a piece begins, for what is drawn over it: the first event of any part at each place.
      *
      * @param list<string>|null $parts ids; all if none are named
@@ -126,8 +152,13 @@ final class Notation
 
     private static function note(Event $event, int $beatTicks): string
     {
+        return self::letters($event).' '.Ticks::beats($event->length, $beatTicks);
+    }
+
+    private static function letters(Event $event): string
+    {
         $letters = implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), $event->pitches));
 
-        return ('' === $letters ? '–' : $letters).' '.Ticks::beats($event->length, $beatTicks);
+        return '' === $letters ? '–' : $letters;
     }
 }

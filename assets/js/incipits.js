@@ -1,0 +1,68 @@
+// The beginning of each piece in a list, engraved as its row comes into sight and kept by the browser under the piece's hash.
+import { drawIncipit, keptIncipit } from './notation.js';
+
+/** Milliseconds in which rows that come into sight are asked for together. */
+const TOGETHER = 60;
+
+/** @type {Set<HTMLElement>} */
+const waiting = new Set();
+let timer = 0;
+
+async function ask() {
+    const cells = [...waiting];
+    waiting.clear();
+    const unknown = [];
+    for (const cell of cells) {
+        const kept = await keptIncipit(cell.dataset.hash);
+        if (kept) {
+            show(cell, kept);
+        } else {
+            unknown.push(cell);
+        }
+    }
+    if (unknown.length === 0) {
+        return;
+    }
+    const url = new URL(unknown[0].closest('[data-incipits]').dataset.incipits, location.href);
+    url.searchParams.set('pieces', unknown.map((cell) => cell.dataset.incipit).join(','));
+    const begins = await (await fetch(url)).json();
+    for (const cell of unknown) {
+        const of = begins[cell.dataset.incipit];
+        if (of) {
+            show(cell, await drawIncipit(cell.dataset.hash, of.xml, of.text));
+        }
+    }
+}
+
+/**
+ * @param {HTMLElement} cell
+ * @param {{picture: SVGElement, text: string}} begins
+ */
+function show(cell, { picture, text }) {
+    cell.replaceChildren(picture);
+    cell.setAttribute('role', 'img');
+    cell.setAttribute('aria-label', cell.dataset.begins.replace('%notes%', text));
+}
+
+const seen = new IntersectionObserver(
+    (entries) => {
+        for (const { target, isIntersecting } of entries) {
+            if (isIntersecting) {
+                seen.unobserve(target);
+                waiting.add(target);
+            }
+        }
+        clearTimeout(timer);
+        // A list without its pictures is still a list.
+        timer = setTimeout(() => ask().catch(() => {}), TOGETHER);
+    },
+    { rootMargin: '200px' },
+);
+
+/** @param {ParentNode} page */
+export function startIncipits(page) {
+    page.querySelectorAll('[data-incipit]:not([data-watched])').forEach((cell) => {
+        cell.dataset.watched = 'yes';
+        seen.observe(cell);
+    });
+}
