@@ -1,6 +1,7 @@
 import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
 import { drawInWidth } from './notation.js';
+import { startEntry } from './entry.js';
 import { drawSideBySide } from './hands.js';
 import { startIncipits } from './incipits.js';
 import { startMeasureMap } from './measure-map.js';
@@ -216,31 +217,6 @@ document.addEventListener('htmx:configRequest', ({ detail }) => {
     }
 });
 
-// Notation of a line that is being typed; while the next is drawn, the last one stays.
-let engraving = 0;
-async function engrave() {
-    const box = document.querySelector('[data-engrave]');
-    if (!box || box.dataset.drawn) {
-        return;
-    }
-    const mine = ++engraving;
-    box.dataset.drawn = 'yes';
-    try {
-        await drawInWidth(
-            {
-                get clientWidth() {
-                    return box.clientWidth;
-                },
-                replaceChildren: (picture) => mine === engraving && box.replaceChildren(picture),
-            },
-            box.dataset.engrave,
-            46,
-        );
-    } catch {
-        box.textContent = box.dataset.failed;
-    }
-}
-
 // The lessons whose steps are shown stay so.
 document.addEventListener('htmx:configRequest', ({ detail }) => {
     if (detail.verb === 'post') {
@@ -251,9 +227,8 @@ document.addEventListener('htmx:configRequest', ({ detail }) => {
     }
 });
 document.addEventListener('htmx:afterSettle', startSteps);
-document.addEventListener('htmx:afterSettle', engrave);
 document.addEventListener('htmx:afterSettle', () => startIncipits(document));
-engrave();
+startEntry();
 startIncipits(document);
 startSteps();
 startMeasureMap();

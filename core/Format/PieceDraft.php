@@ -104,7 +104,11 @@ final class PieceDraft
             style: mb_substr($this->style, 0, 60),
         );
 
-        return new ReadResult($piece, $this->notices);
+        return new ReadResult(
+            $piece,
+            $this->notices,
+            array_map(static fn (MeasureDraft $measure): array => [$measure->line, $measure->column], $this->measures),
+        );
     }
 
     /**

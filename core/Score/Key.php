@@ -75,6 +75,27 @@ final readonly class Key
         return 6 - $place < -$this->fifths ? -1 : 0;
     }
 
+    /**
+     * The spelling of a key of a keyboard that lies nearest to this key signature: a window of twelve on the line of fifths, wide enough
+     * on its sharp side for the leading note of the minor key with the same signs.
+     *
+     * @param int $midi 60 is middle C
+     */
+    public function spell(int $midi): Pitch
+    {
+        // Places on the line of fifths; C is 0.
+        $fifths = ($midi * 7) % 12;
+        $lowest = $this->fifths - 3;
+        $fifths += 12 * (int) ceil(($lowest - $fifths) / 12);
+        $place = $fifths + 1;
+        $letter = self::FIFTHS_ORDER[(($place % 7) + 7) % 7];
+        $alteration = (int) floor($place / 7);
+        $natural = Pitch::of($letter, 0, 4);
+        $octave = intdiv($midi - $alteration - $natural->midi() + 120, 12) - 10 + 4;
+
+        return Pitch::of($letter, $alteration, max(-1, min(10, $octave)));
+    }
+
     /** The key note as people read it: "D", "B♭". */
     public function tonic(): string
     {

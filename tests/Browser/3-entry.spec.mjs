@@ -156,3 +156,66 @@ test('the library is looked through by keys, and each piece shows how it begins'
     await expect(page.locator('tbody tr')).toHaveCount(2);
     await expect(page.locator('.incipit svg.engraved').first()).toBeVisible();
 });
+
+test('a music keyboard types, the measure under the caret is lit, the example is a start', async ({ page }) => {
+    await page.addInitScript({ path: 'tools/stand-ins/music-keyboard.js' });
+    await signIn(page);
+    await page.goto('/library/entry');
+    await page.getByRole('button', { name: 'Start anew' }).click();
+    const field = page.locator('#text');
+    await expect(page.locator('.example')).toContainText('D E F G | D4 |');
+    await expect(page.locator('[data-engrave] svg.engraved')).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Type this' }).press('Enter');
+    await expect(field).toHaveValue('D E F G | D4 |');
+    await expect(field).toBeFocused();
+    await expect(page.locator('.beat-counts [data-lit]')).toHaveText(/^\s*2\s*4\s*$/);
+    await expect(page.locator('[data-engrave] g.measure.lit')).toHaveCount(1);
+
+    await page.getByRole('button', { name: 'Play it on a music keyboard' }).press('Enter');
+    const said = page.locator('[data-keyboard-said]');
+    await expect(said).toContainText('Hears Stand-in keyboard');
+    const press = (...keys) => page.evaluate((pressed) => window.musicKeyboard.press(...pressed), keys);
+    for (const key of [66, 69, 65]) {
+        await press(key);
+        await page.waitForTimeout(60);
+    }
+    await expect(field).toHaveValue('D E F G | D4 | F A =F');
+    await press(62, 69);
+    await expect(field).toHaveValue('D E F G | D4 | F A =F [DA]');
+    // A length is typed behind what was played; a full measure gets its bar line.
+    await page.keyboard.press('Backspace');
+    await page.keyboard.type(']');
+    await press(73);
+    await expect(field).toHaveValue('D E F G | D4 | F A =F [DA] | c');
+    await page.keyboard.type('2');
+    await press(74);
+    await expect(field).toHaveValue('D E F G | D4 | F A =F [DA] | c2 d');
+    await expect(page.locator('.beat-counts li')).toHaveCount(4);
+    await expect(page.locator('.beat-counts li').nth(3)).toHaveAttribute('data-lit', '');
+    await page.evaluate(() => window.musicKeyboard.plug(false));
+    await expect(said).toContainText('No music keyboard is plugged in');
+    await page.evaluate(() => window.musicKeyboard.plug(true));
+    await expect(said).toContainText('Hears Stand-in keyboard');
+
+    // A measure that is chosen in the notation, or by its count, takes the caret to its start.
+    const second = await page.locator('[data-engrave] g.measure').nth(1).boundingBox();
+    await page.mouse.click(second.x + second.width / 2, second.y + second.height / 2);
+    await expect(page.locator('.beat-counts li').nth(1)).toHaveAttribute('data-lit', '');
+    expect(await field.evaluate((box) => box.selectionStart)).toBe('D E F G | '.length);
+    // However long it gets, neither the field nor the notation is cut.
+    await page.keyboard.press('Control+End');
+    const line = ' | A B c d | A4 | G F E D | D4';
+    await page.keyboard.insertText((line.repeat(4) + ' |\n').repeat(4));
+    await expect(page.locator('[data-engrave] g.measure')).toHaveCount(68, { timeout: 30_000 });
+    const cut = await page.evaluate(() => {
+        const figure = document.querySelector('#preview .notation');
+        const lit = document.querySelector('[data-engrave] g.measure.lit').getBoundingClientRect();
+        return {
+            hidden: figure.scrollHeight - figure.clientHeight,
+            field: document.querySelector('#text').scrollHeight - document.querySelector('#text').clientHeight,
+            litIn: lit.top >= 0 && lit.bottom <= window.innerHeight,
+            lines: document.querySelector('.entry-line').getBoundingClientRect().top >= 0,
+        };
+    });
+    expect(cut).toEqual({ hidden: 0, field: 0, litIn: true, lines: true });
+});

@@ -46,6 +46,58 @@ final class EntryTest extends WebCase
         self::assertInputValueSame('title', 'Slip');
     }
 
+    public function testWhatIsPlayedIsTyped(): void
+    {
+        $entry = ['mode' => 'letters', 'key' => 'D', 'meter' => '4/4', 'unit' => '1/4', 'instrument' => 'violin', 'text' => 'é D'];
+        $this->post('/library/entry/played', $entry + ['caret' => 3, 'played' => '[[66],[65,69]]']);
+        self::assertSame(['text' => 'é D F [=FA]', 'caret' => 11, 'said' => ''], $this->answer());
+        $fingers = array_replace($entry, ['mode' => 'fingers', 'text' => 'D0 ', 'caret' => 3, 'played' => '[[90],[64]]']);
+        $this->post('/library/entry/played', $fingers);
+        self::assertSame('D0 1', $this->answer()['text']);
+        self::assertStringContainsString('F#6 lies beyond the first position of the violin', $this->answer()['said']);
+        $id = $this->piece()->getId();
+        $this->post("/pieces/$id/line/played", ['from' => 0, 'to' => 1, 'text' => 'D2', 'caret' => 2, 'played' => '[[69]]']);
+        self::assertSame('D2 A', $this->answer()['text']);
+    }
+
+    #[DataProvider('oddities')]
+    public function testWhatNoKeyboardSendsIsLeftOut(string $played): void
+    {
+        $this->post('/library/entry/played', ['text' => 'D', 'caret' => -7, 'played' => $played]);
+        self::assertResponseIsSuccessful();
+        self::assertSame('D', $this->answer()['text']);
+    }
+
+    /** @return iterable<array{string}> */
+    public static function oddities(): iterable
+    {
+        foreach (['', '[', '7', '[7]', '[["62"]]', '{"a":{"b":[1]}}', '[[-1],[128],[9e99]]', '[[[[[[62]]]]]]'] as $played) {
+            yield [$played];
+        }
+    }
+
+    public function testAnExampleStandsThereUntilSomethingIsTyped(): void
+    {
+        $this->post('/library/entry/preview', ['meter' => '6/8', 'unit' => '1/8', 'mode' => 'fingers', 'text' => ' '], [], self::HX);
+        self::assertSelectorTextContains('.example code', 'D0 1 2 3 A0 1 | D0:6 |');
+        self::assertSelectorExists('.of-example [data-engrave*="<note"]');
+        self::assertSelectorNotExists('.beat-counts');
+        $this->post('/library/entry/preview', ['meter' => '5/4', 'unit' => '1/2', 'text' => ''], [], self::HX);
+        self::assertSelectorNotExists('.example');
+        $this->post('/library/entry/preview', ['text' => 'D'], [], self::HX);
+        self::assertSelectorNotExists('.example');
+        self::assertSelectorExists('.beat-counts li[data-line="1"][data-column="1"]');
+    }
+
+    /** @return array{text: string, caret: int, said: string} */
+    private function answer(): array
+    {
+        /** @var array{text: string, caret: int, said: string} $answer */
+        $answer = json_decode((string) $this->browser->getResponse()->getContent(), true);
+
+        return $answer;
+    }
+
     public function testFingersBecomeAPieceInFourParts(): void
     {
         $this->post('/library/entry', [

@@ -12,7 +12,6 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
 use CoinStair\Core\Score\NoteValue;
-use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Score\Tuplet;
 
@@ -25,7 +24,6 @@ final class Quantiser
     private const SIXTEENTH = 2520;
     private const TRIPLET = 3360;
     /** Letters on the line of fifths, from F. */
-    private const LETTERS = 'FCGDAEB';
 
     /** @var array<int, bool> quarters that are written in triplets */
     private array $inTriplets = [];
@@ -152,7 +150,7 @@ final class Quantiser
                 $note->tuplet = Tuplet::of(3, 2);
             }
             foreach ($midi as $number) {
-                $note->add($this->spell($number));
+                $note->add($this->key->spell($number));
             }
             $note->tiedFrom = [] !== $midi && !$first;
             $time += $length;
@@ -203,22 +201,6 @@ final class Quantiser
     private static function round(int $ticks, int $grid): int
     {
         return (int) round($ticks / $grid) * $grid;
-    }
-
-    /** The spelling that lies nearest to the key. */
-    private function spell(int $midi): Pitch
-    {
-        // Places on the line of fifths, C is 0; a window of twelve around the key, a little to its sharp side.
-        $fifths = ($midi * 7) % 12;
-        $lowest = $this->key->fifths - 4;
-        $fifths += 12 * (int) ceil(($lowest - $fifths) / 12);
-        $place = $fifths + 1;
-        $letter = self::LETTERS[(($place % 7) + 7) % 7];
-        $alteration = (int) floor($place / 7);
-        $natural = Pitch::of($letter, 0, 4);
-        $octave = intdiv($midi - $alteration - $natural->midi() + 120, 12) - 10 + 4;
-
-        return Pitch::of($letter, $alteration, max(-1, min(10, $octave)));
     }
 
     private static function guessedName(Track $track): string

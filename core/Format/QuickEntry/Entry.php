@@ -26,4 +26,20 @@ final readonly class Entry
         public Instrument $instrument = Instrument::Violin,
     ) {
     }
+
+    /** The same with another line. */
+    public function with(string $text): self
+    {
+        return new self(
+            $this->mode,
+            $text,
+            $this->title,
+            $this->composer,
+            $this->meter,
+            $this->unit,
+            $this->key,
+            $this->tempo,
+            $this->instrument,
+        );
+    }
 }

@@ -147,8 +147,8 @@ final class FingerLine
         array_push($this->columns, ...array_fill(0, \strlen($abc), $column));
     }
 
-    /** Always with its sign, so that no earlier one in the measure matters. */
-    private static function abcPitch(Pitch $pitch): string
+    /** A pitch in letters, always with its sign, so that no earlier one in the measure matters. */
+    public static function abcPitch(Pitch $pitch): string
     {
         $sign = [-2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^'][$pitch->alteration] ?? '';
 

@@ -38,16 +38,21 @@ final class Reader
         } catch (UnreadableFile $refusal) {
             return new EntryResult(null, '' === trim($text) ? $problems : [...$problems, new Problem(0, 0, 0, $refusal->notice)], []);
         }
+        $typed = explode("\n", $text);
         foreach ($read->notices as $notice) {
-            $problems[] = self::problem($notice, \count($head), $maps, explode("\n", $text));
+            $problems[] = self::problem($notice, \count($head), $maps, $typed);
         }
+        $begins = array_map(
+            static fn (array $place): array => self::typed($place[0] - \count($head), $place[1], $maps, $typed),
+            $read->begins,
+        );
         usort($problems, static fn (Problem $a, Problem $b): int => [$a->line, $a->column] <=> [$b->line, $b->column]);
         $wrong = array_map(
             static fn (Notice $notice): string => $notice->parameters['position'] ?? '',
             array_filter($read->notices, static fn (Notice $notice): bool => isset($notice->parameters['beats'])),
         );
 
-        return new EntryResult($read->piece, $problems, self::counts($read->piece, $wrong));
+        return new EntryResult($read->piece, $problems, self::counts($read->piece, $wrong, $begins));
     }
 
     /** @return list<string> */
@@ -94,7 +99,8 @@ final class Reader
         return $problems;
     }
 
-    private static function key(string $text): ?Key
+    /** The key that was typed; none while it is not understood. */
+    public static function key(string $text): ?Key
     {
         try {
             return '' === trim($text) ? null : KeyField::parse(trim($text));
@@ -141,12 +147,8 @@ final class Reader
         if ($line < 1) {
             return new Problem(0, 0, 0, new Notice(0, 0, $notice->template, $notice->parameters));
         }
-        $text = $typed[$line - 1] ?? '';
-        // A line that was moved by a blank starts one further on.
-        $shift = [] === $maps && self::safe($text) === ' '.$text ? 1 : 0;
-        $column = max(1, $notice->column - $shift);
-        $column = [] === $maps ? $column : $maps[$line - 1][$column - 1] ?? 1;
-        preg_match('/^(?:\|[:\]|]*\s*)?[^\s|]+/u', mb_substr($text, $column - 1), $match);
+        [, $column] = self::typed($line, $notice->column, $maps, $typed);
+        preg_match('/^(?:\|[:\]|]*\s*)?[^\s|]+/u', mb_substr($typed[$line - 1] ?? '', $column - 1), $match);
 
         return new Problem(
             $line,
@@ -157,11 +159,30 @@ final class Reader
     }
 
     /**
-     * @param array<string> $wrong numbers, from 1, of the measures whose beats do not add up
+     * A place of the text that was read, in what was typed.
+     *
+     * @param list<list<int>> $maps  typed column of each column, for a line of fingers
+     * @param list<string>    $typed
+     *
+     * @return array{int, int} line and column
+     */
+    private static function typed(int $line, int $column, array $maps, array $typed): array
+    {
+        $text = $typed[$line - 1] ?? '';
+        // A line that was moved by a blank starts one further on.
+        $shift = [] === $maps && self::safe($text) === ' '.$text ? 1 : 0;
+        $column = max(1, $column - $shift);
+
+        return [$line, [] === $maps ? $column : $maps[$line - 1][$column - 1] ?? 1];
+    }
+
+    /**
+     * @param array<string>         $wrong  numbers, from 1, of the measures whose beats do not add up
+     * @param list<array{int, int}> $begins line and column of each measure
      *
      * @return list<MeasureCount>
      */
-    private static function counts(Piece $piece, array $wrong): array
+    private static function counts(Piece $piece, array $wrong, array $begins): array
     {
         $numbers = MeasureNumbers::of($piece);
         $counts = [];
@@ -171,6 +192,7 @@ final class Reader
                 Ticks::beats($measure->length, $measure->meter->unitTicks()),
                 $measure->meter->count,
                 !\in_array((string) $position, $wrong, true),
+                ...$begins[$position] ?? [1, 1],
             );
         }
 

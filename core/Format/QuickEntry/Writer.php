@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace CoinStair\Core\Format\QuickEntry;
 
 use CoinStair\Core\Format\Abc\Writer as AbcWriter;
-use CoinStair\Core\LeftHand\FirstPosition;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Excerpt;
 use CoinStair\Core\Score\Key;
@@ -15,8 +14,6 @@ use CoinStair\Core\Score\Piece;
 /** Writes measures of a part as a line that quick entry reads. */
 final class Writer
 {
-    private const LETTERS = ['low' => 'l', 'natural' => 'n', 'high' => 'h', 'stretched' => 'x'];
-
     /**
      * @param int  $from  first measure position
      * @param int  $to    measure position after the last
@@ -56,20 +53,14 @@ final class Writer
             // A finger right behind the length of a rest would be read as part of it: there the string is named again.
             $holding = $event->start > 0 && $event->start !== $end ? null : $holding;
             $end = $event->end();
-            $place = 1 === \count($event->pitches) ? FirstPosition::find($part->instrument, $event->pitches[0]) : null;
-            if (null === $place) {
+            $token = 1 === \count($event->pitches) ? FingerToken::of($part->instrument, $event->pitches[0], $key) : null;
+            if (null === $token) {
                 return null;
             }
-            [$string, $finger, $placement] = $place;
-            $byKey = FirstPosition::pitch($part->instrument, $string, $finger, null, $key)->midi() === $event->pitches[0]->midi();
-            $letter = $holding === $string->letter ? '' : $string->letter;
-            $holding = $string->letter;
+            $text = $token->text($holding);
+            $holding = $token->string;
 
-            return $letter.
-                ($byKey || 0 === $finger ? '' : self::LETTERS[$placement->value]).
-                $finger.
-                ('' === $length ? '' : ':'.$length).
-                ' ';
+            return $text.('' === $length ? '' : ':'.$length).' ';
         };
         [$text, $unit] = AbcWriter::body($excerpt, $excerpt->parts[0], $tones);
         $first = $excerpt->measures[0];

@@ -16,6 +16,7 @@ use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -44,8 +45,15 @@ final class EntryController extends AbstractController
 
         return $this->render(
             'library/_entry_preview.html.twig',
-            ['preview' => EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text'])],
+            ['preview' => EntryPreview::ofEntry(EntryForm::entry($fields))],
         );
+    }
+
+    /** The line with what was played on a keyboard; it is kept when it is previewed. */
+    #[Route('/library/entry/played', name: 'entry_played', methods: ['POST'])]
+    public function played(Request $request, PlayedTyping $typing): JsonResponse
+    {
+        return $typing->answer(EntryForm::entry(EntryForm::sent($request->request, false)), $request);
     }
 
     /** The line written in the other mode. */
@@ -167,7 +175,7 @@ final class EntryController extends AbstractController
                 'fields' => $fields,
                 'said' => $said,
                 'parts' => EntryForm::parts($fields),
-                'preview' => EntryPreview::of(Reader::read(EntryForm::entry($fields)), $fields['text']),
+                'preview' => EntryPreview::ofEntry(EntryForm::entry($fields)),
             ],
             new Response(null, $status),
         );

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Library\Entry;
 
 use App\Shared\Web\Notation;
+use CoinStair\Core\Format\QuickEntry\Entry;
 use CoinStair\Core\Format\QuickEntry\EntryResult;
+use CoinStair\Core\Format\QuickEntry\Example;
 use CoinStair\Core\Format\QuickEntry\MeasureCount;
 use CoinStair\Core\Format\QuickEntry\Problem;
+use CoinStair\Core\Format\QuickEntry\Reader;
 use CoinStair\Core\Score\Piece;
 
 /**
@@ -17,16 +20,33 @@ use CoinStair\Core\Score\Piece;
  */
 final readonly class EntryPreview
 {
-    /** Measures that are engraved. */
-    private const ENGRAVED = 40;
+    /** Measures that are engraved and counted. */
+    public const SHOWN = 200;
 
     /**
      * @param list<string>          $numbers of the measures
      * @param list<list<Piecewise>> $echo    the typed lines, cut where problems begin and end
      * @param string                $xml     MusicXML to be engraved; none where no notes were read
+     * @param string                $example a line that could be typed, where nothing is typed yet; then it is what is engraved
      */
-    private function __construct(public EntryResult $result, public array $numbers, public array $echo, public string $xml)
+    private function __construct(
+        public EntryResult $result,
+        public array $numbers,
+        public array $echo,
+        public string $xml,
+        public string $example = '',
+    ) {
+    }
+
+    /** Of a line that is typed; of an example while it is empty. */
+    public static function ofEntry(Entry $entry): self
     {
+        $example = '' === trim($entry->text) ? Example::line($entry) : '';
+        if ('' === $example) {
+            return self::of(Reader::read($entry), $entry->text);
+        }
+
+        return new self(Reader::read($entry), [], [], self::xml(Reader::read($entry->with($example))->piece, null), $example);
     }
 
     /** @param list<string>|null $numbers of the measures, where the line stands inside a piece */
@@ -43,7 +63,7 @@ final readonly class EntryPreview
     /** @param list<string>|null $numbers */
     private static function xml(?Piece $piece, ?array $numbers): string
     {
-        return null === $piece ? '' : Notation::ofMeasures($piece, 0, min(self::ENGRAVED, \count($piece->measures)), null, $numbers);
+        return null === $piece ? '' : Notation::ofMeasures($piece, 0, min(self::SHOWN, \count($piece->measures)), null, $numbers);
     }
 
     /**

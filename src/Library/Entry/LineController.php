@@ -19,6 +19,7 @@ use CoinStair\Core\Score\Splice;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\InputBag;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -56,6 +57,15 @@ final class LineController extends AbstractController
             'library/_entry_preview.html.twig',
             ['preview' => EntryPreview::of(Reader::read($entry), $entry->text, LinePage::numbersFrom($score, $from))],
         );
+    }
+
+    /** The line with what was played on a keyboard. */
+    #[Route('/line/played', name: 'piece_line_played', methods: ['POST'])]
+    public function played(Piece $piece, Request $request, PlayedTyping $typing): JsonResponse
+    {
+        [$score, $part, $from] = self::lineOf($piece, $request->request);
+
+        return $typing->answer(self::typed($score, $part, $from, $request), $request);
     }
 
     #[Route('/line', name: 'piece_line_save', methods: ['POST'])]

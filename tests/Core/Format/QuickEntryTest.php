@@ -44,6 +44,24 @@ final class QuickEntryTest extends TestCase
         yield 'bass' => [Instrument::Bass, 'D', 'D0 1 4 G0 | 1 4 2 G0', 'D2 E2 F#2 G2 A2 B2 Bb2 G2'];
     }
 
+    /** @param list<array{int, int}> $begins line and column */
+    #[DataProvider('measureStarts')]
+    public function testEachMeasureHasThePlaceInTheTextAtWhichItBegins(EntryMode $mode, string $text, array $begins): void
+    {
+        $counts = Reader::read(new Entry($mode, $text))->counts;
+        self::assertSame($begins, array_map(static fn (MeasureCount $count): array => [$count->line, $count->column], $counts));
+    }
+
+    /** @return iterable<string, array{EntryMode, string, list<array{int, int}>}> */
+    public static function measureStarts(): iterable
+    {
+        yield 'letters' => [EntryMode::Letters, 'D E F G | A4 |d4', [[1, 1], [1, 11], [1, 15]]];
+        yield 'over lines' => [EntryMode::Letters, "D4 |\n  A4 |", [[1, 1], [2, 3]]];
+        yield 'with repeats and endings' => [EntryMode::Letters, '|: D4 |1 E4 :|2 F4 |]', [[1, 1], [1, 7], [1, 13]]];
+        yield 'fingers' => [EntryMode::Fingers, 'D0 l1 2 3 | A0:4', [[1, 1], [1, 13]]];
+        yield 'letters beyond one byte before them' => [EntryMode::Letters, '"á"D4 | E4', [[1, 4], [1, 9]]];
+    }
+
     public function testLengthsRestsBarsTiesSlursAndBows(): void
     {
         $result = Reader::read(new Entry(EntryMode::Fingers, '|: uD0:2 v1 z | (2 3:1/2) 3:3/2- 3:1 :| [1 A0:4 :| [2 D0:4 |]', key: 'D'));

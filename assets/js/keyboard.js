@@ -1,0 +1,128 @@
+// A music keyboard, where the browser has a way to one: what is pressed together goes to the server, which answers with the line that has
+// it in it.
+
+/** Milliseconds within which keys are pressed together. */
+const TOGETHER = 40;
+/** As many notes as the server takes at once. */
+const AT_ONCE = 8;
+const NOTE_ON = 0x90;
+const CHOSEN = 'music-keyboard';
+
+const token = () => document.querySelector('meta[name=csrf-token]')?.content ?? '';
+const characters = (text) => Array.from(text).length;
+
+class Typing {
+    /** @type {number[][]} */
+    played = [];
+    busy = false;
+
+    constructor(field, write, say) {
+        this.field = field;
+        this.write = write;
+        this.say = say;
+    }
+
+    async play(keys) {
+        this.played.push(keys);
+        if (this.busy) {
+            return;
+        }
+        this.busy = true;
+        try {
+            while (this.played.length > 0) {
+                await this.type(this.played.slice(0, AT_ONCE));
+            }
+        } catch {
+            this.say(document.body.dataset.offline);
+        }
+        this.busy = false;
+    }
+
+    async type(played) {
+        const { field } = this;
+        const [text, start] = [field.value, field.selectionStart];
+        const body = new FormData(field.form);
+        body.set('caret', String(characters(text.slice(0, start))));
+        body.set('played', JSON.stringify(played));
+        const headers = { 'X-CSRF-Token': token(), Accept: 'application/json' };
+        const answer = await fetch(field.dataset.played, { method: 'POST', body, headers });
+        if (!answer.ok) {
+            throw new Error(String(answer.status));
+        }
+        const typed = await answer.json();
+        if (field.value !== text || field.selectionStart !== start) {
+            // Somebody typed meanwhile: what was played is typed behind it.
+            return;
+        }
+        this.played.splice(0, played.length);
+        const caret = Array.from(typed.text).slice(0, typed.caret).join('').length;
+        if (typed.text !== text) {
+            this.write(typed.text, caret);
+        }
+        this.say(typed.said);
+    }
+}
+
+/** Hears all keyboards that are plugged in, now or later. */
+function hear(access, typing, say, { hears, none }) {
+    let together = [];
+    let timer = 0;
+    const press = ({ data: [status, key, force] }) => {
+        if ((status & 0xf0) !== NOTE_ON || force === 0) {
+            return;
+        }
+        together.push(key);
+        clearTimeout(timer);
+        timer = setTimeout(() => {
+            typing.play(together);
+            together = [];
+        }, TOGETHER);
+    };
+    const plug = () => {
+        const inputs = [...access.inputs.values()].filter(({ state }) => state !== 'disconnected');
+        inputs.forEach((input) => (input.onmidimessage = press));
+        say(inputs.length > 0 ? hears.replace('%name%', inputs.map(({ name }) => name).join(', ')) : none);
+    };
+    access.onstatechange = plug;
+    plug();
+}
+
+/**
+ * @param {HTMLTextAreaElement} field
+ * @param {(text: string, caret: number) => void} write
+ */
+export function startKeyboard(field, write) {
+    const box = document.querySelector('[data-keyboard]');
+    if (!box || !navigator.requestMIDIAccess) {
+        return;
+    }
+    box.hidden = false;
+    const button = box.querySelector('[data-keyboard-open]');
+    const line = box.querySelector('[data-keyboard-said]');
+    const open = async () => {
+        try {
+            const access = await navigator.requestMIDIAccess();
+            button.hidden = true;
+            let device = '';
+            const typing = new Typing(field, write, (said) => (line.textContent = said || device));
+            const plugged = (said) => {
+                device = said;
+                line.textContent = said;
+            };
+            hear(access, typing, plugged, line.dataset);
+            localStorage.setItem(CHOSEN, 'yes');
+            field.focus();
+        } catch {
+            line.textContent = line.dataset.refused;
+            localStorage.removeItem(CHOSEN);
+        }
+    };
+    button.addEventListener('click', open);
+    // Who plays once plays again: where the browser has been told yes, nobody is asked a second time.
+    if (localStorage.getItem(CHOSEN) === 'yes') {
+        navigator.permissions
+            .query({ name: 'midi' })
+            .then(({ state }) => state === 'granted' && open())
+            .catch(() => {});
+    }
+}
