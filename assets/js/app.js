@@ -1,12 +1,12 @@
 import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
-import { drawInWidth } from './notation.js';
 import { startEntry } from './entry.js';
 import { drawSideBySide } from './hands.js';
 import { startIncipits } from './incipits.js';
 import { startMeasureMap } from './measure-map.js';
 import { startQuilt } from './quilt.js';
 import { startPreview } from './score/preview.js';
+import { startStepMusic } from './step-music.js';
 import { startWaiting } from './waiting.js';
 
 htmx.config.allowEval = false;
@@ -104,28 +104,6 @@ function startSteps() {
     }
 }
 
-/** The notes of a warm-up, drawn when they are asked for. */
-async function showWarmUp(button) {
-    const box = document.getElementById(button.getAttribute('aria-controls'));
-    box.hidden = !box.hidden;
-    button.setAttribute('aria-expanded', String(!box.hidden));
-    if (box.hidden || box.dataset.drawn) {
-        return;
-    }
-    box.dataset.drawn = 'yes';
-    try {
-        const view = await (await fetch(button.dataset.warmUp, { headers: { Accept: 'application/json' } })).json();
-        await drawInWidth(box, view.xml, 40);
-        box.setAttribute('role', 'img');
-        box.setAttribute(
-            'aria-label',
-            view.text.map(({ number, notes }) => `${number}: ${notes.join(' · ')}`).join('; '),
-        );
-    } catch {
-        box.textContent = box.dataset.failed;
-    }
-}
-
 document.addEventListener('click', (event) => {
     const button = event.target.closest('[data-move]');
     if (button) {
@@ -134,10 +112,6 @@ document.addEventListener('click', (event) => {
     const to = event.target.closest('[data-to]');
     if (to) {
         sendMove(to.closest('[data-step]'), to.dataset.to);
-    }
-    const warmUp = event.target.closest('[data-warm-up]');
-    if (warmUp) {
-        showWarmUp(warmUp);
     }
     // One menu at a time.
     for (const menu of document.querySelectorAll('.step-menu[open]')) {
@@ -231,6 +205,7 @@ document.addEventListener('htmx:afterSettle', () => startIncipits(document));
 startEntry();
 startIncipits(document);
 startSteps();
+startStepMusic();
 startMeasureMap();
 drawSideBySide();
 startQuilt();

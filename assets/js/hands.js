@@ -2,7 +2,7 @@
 // sets. The server does the rest.
 import htmx from 'htmx.org';
 import { drawRibbon, ROOM } from './bow-ribbon.js';
-import { drawInWidth } from './notation.js';
+import { drawScore } from './notation.js';
 import { drawWhole, startScore } from './score/page.js';
 import { startListen } from './score/listen.js';
 import { startPrint } from './score/print.js';
@@ -293,7 +293,7 @@ export async function drawSideBySide() {
     for (const box of document.querySelectorAll('[data-notes]')) {
         const { xml, ribbon } = JSON.parse(box.dataset.notes);
         try {
-            const picture = await drawInWidth(box, xml, 46, ribbon ? { spacingSystem: ROOM } : {});
+            const picture = await drawScore(box, xml, false, 46, ribbon ? { spacingSystem: ROOM } : {});
             if (ribbon) {
                 drawRibbon(picture, ribbon);
             }

@@ -95,21 +95,19 @@ const BASE = {
     mnumInterval: 1,
 };
 
-/** Draws into a box of a given width; rows follow as they fit. */
-export async function drawInWidth(box, xml, scale = 52, more = {}) {
-    const width = Math.max(300, Math.round(box.clientWidth / 50) * 50);
-    return show(box, await engrave(xml, { ...BASE, scale, pageWidth: Math.round((width * 100) / scale), ...more }));
-}
-
 /** Pixels under which the rows of a book are not kept. */
 const NARROW = 560;
 
-/** All of a score, in the rows of its book where they are known, ready to be laid over: no page ends, no room between the rows. */
-export async function drawScore(box, xml, rows, scale = 46) {
+/**
+ * All of a score in a box of a given width, in the rows of its book where they are known and fit: no page ends, no room between the rows.
+ *
+ * @param {object} more options of the engraver beside these
+ */
+export async function drawScore(box, xml, rows, scale = 46, more = {}) {
     const width = Math.max(300, Math.round(box.clientWidth / 20) * 20);
     const pageWidth = Math.round((width * 100) / scale);
     const breaks = rows && width >= NARROW ? 'encoded' : 'auto';
-    const options = { ...BASE, scale, pageWidth, pageHeight: 60000, spacingSystem: 4, breaks };
+    const options = { ...BASE, scale, pageWidth, pageHeight: 60000, spacingSystem: 4, breaks, ...more };
     return show(box, await engrave(xml, options));
 }
 

@@ -105,6 +105,24 @@ final readonly class Chunk
         return \sprintf('%d.%d-%d.%d', $this->from->position, $this->from->offset, $this->to->position, $this->to->offset);
     }
 
+    /**
+     * The run of a piece between two places, as edges() tells them.
+     *
+     * @return self|null none where they are not told so, or the piece has no such places
+     */
+    public static function between(Piece $piece, string $edges): ?self
+    {
+        if (1 !== preg_match('/^(\d{1,5})\.(\d{1,7})-(\d{1,5})\.(\d{1,7})$/', $edges, $match)) {
+            return null;
+        }
+        $from = Place::of((int) $match[1], (int) $match[2]);
+        $to = Place::of((int) $match[3], (int) $match[4]);
+
+        return $piece->holds($from) && $piece->holds($to) && $from->isBefore($to)
+            ? new self(ChunkKind::Spot, $from, $to, true)
+            : null;
+    }
+
     /** A place lies in it, its end not counted. */
     public function holds(Place $place): bool
     {

@@ -93,7 +93,6 @@ final readonly class LessonScreen
             $music = $forClass->musicOf($warmUp);
             $chunks[$named] = $this->clicks($music, CoreChunk::whole($music));
         }
-        $policies = $lesson->getClass()->handPolicies();
 
         return [
             'lesson' => (int) $lesson->getId(),
@@ -107,10 +106,7 @@ final readonly class LessonScreen
                 ],
                 $this->players->of($lesson),
             ),
-            'layers' => [
-                'fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none',
-                'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
-            ],
+            'layers' => SheetViews::layers($lesson->getClass()->handPolicies()),
             'chunks' => $chunks,
             'steps' => array_map(
                 fn (TaughtStep $step): array => $this->step($scores[$step->chunk] ?? $lesson->getPiece()->score(), $step, $labels, $halves),

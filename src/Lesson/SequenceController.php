@@ -15,6 +15,7 @@ use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use App\Shared\Web\Typed;
 use App\Shared\Web\Version;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
@@ -239,14 +240,29 @@ final class SequenceController extends AbstractController
         });
     }
 
-    /** What is played of a warm-up, for one instrument. */
-    #[Route('/sequences/{id:sequence}/warm-up', name: 'sequence_warm_up', methods: ['GET'], requirements: self::ID)]
-    public function warmUp(Sequence $sequence, Request $request, WarmUpSheets $sheets): JsonResponse
+    /**
+     * What is played in a step, for one instrument: a warm-up by its code, a step of the order by its id, or what a lesson asks for itself
+     * by the edges of its chunk.
+     */
+    #[Route('/sequences/{id:sequence}/music', name: 'sequence_music', methods: ['GET'], requirements: self::ID)]
+    public function music(Sequence $sequence, Request $request, StepSheets $sheets): JsonResponse
     {
-        $warmUp = WarmUp::parse($request->query->getString('code')) ?? throw $this->createNotFoundException();
-        $instrument = Instrument::tryFrom($request->query->getString('instrument')) ?? $sequence->getInstruments()[0];
+        $query = $request->query;
+        $instrument = Instrument::tryFrom($query->getString('instrument')) ?? $sequence->getInstruments()[0];
+        $piece = $sequence->getPiece();
+        $class = $sequence->getClass();
+        $warmUp = WarmUp::parse($query->getString('code'));
+        $step = $sequence->step($query->getInt('step'));
+        $chunk = $step?->getChunk();
+        $between = CoreChunk::between($piece->score(), $query->getString('edges'));
+        $view = match (true) {
+            null !== $warmUp => $sheets->warmUp($piece, $class, $warmUp, $instrument),
+            null !== $chunk => $sheets->chunk($chunk->getPiece(), $class, $chunk->chunk(), $step?->getPattern()?->getFigure() ?? '', $instrument),
+            null !== $between => $sheets->chunk($piece, $class, $between, '', $instrument),
+            default => throw $this->createNotFoundException(),
+        };
 
-        return new JsonResponse($sheets->view($sequence->getPiece(), $sequence->getClass(), $warmUp, $instrument));
+        return new JsonResponse($view + ['layers' => SheetViews::layers($class->handPolicies())]);
     }
 
     /** The form of one step: loaded when it is wanted, since a sequence has many. */

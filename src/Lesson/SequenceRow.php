@@ -33,6 +33,21 @@ final readonly class SequenceRow
     ) {
     }
 
+    /** @return array<string, string> what its music is asked for by; empty where nothing is played from notes */
+    public function asks(): array
+    {
+        $of = $this->planned->step;
+        $instrument = $of->who()->instruments[0]->value ?? '';
+        $what = match (true) {
+            null !== $of->warmUp => ['code' => $of->warmUp->code()],
+            null === $this->planned->chunk => [],
+            null !== $this->step => ['step' => (string) $this->step->getId()],
+            default => ['edges' => $this->planned->chunk->edges()],
+        };
+
+        return [] === $what || '' === $instrument ? $what : $what + ['instrument' => $instrument];
+    }
+
     /** @return list<array{tempo: int, coins: int}> tempos with the coins that each asks for */
     public function treads(): array
     {

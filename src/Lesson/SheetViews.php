@@ -8,6 +8,7 @@ use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\LeftHand\HandPicture;
@@ -32,6 +33,15 @@ final readonly class SheetViews
 {
     public function __construct(private HandWords $words, private Environment $twig)
     {
+    }
+
+    /** @return array{fingers: string, letters: string} where a class sees them: "new", "all" or "none" */
+    public static function layers(HandPolicies $policies): array
+    {
+        return [
+            'fingers' => $policies->show->hasFingers() ? $policies->where->value : 'none',
+            'letters' => $policies->show->hasLetters() ? $policies->where->value : 'none',
+        ];
     }
 
     /** @return View of a part that no hands are found for */

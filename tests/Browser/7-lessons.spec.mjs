@@ -73,7 +73,7 @@ test('four lessons are planned, a step is moved, a group is apart, and it is tau
 
     // By the keys: the second step to the next lesson; its join goes with it.
     const second = today.locator('[data-step]').nth(1);
-    const name = await second.locator('.what strong').textContent();
+    const name = await second.locator('.step-title').textContent();
     await second.locator('.step-menu summary').focus();
     await page.keyboard.press('Enter');
     await second.getByRole('button', { name: 'To the next lesson' }).focus();
@@ -81,11 +81,22 @@ test('four lessons are planned, a step is moved, a group is apart, and it is tau
     await expect(page.locator('[data-steps="2"]')).toContainText(name);
     await expect(today.locator('[data-step]').filter({ hasText: name })).toHaveCount(0);
 
-    // The notes of a warm-up.
-    const warmUp = today.locator('li.quiet').filter({ hasText: 'Open strings' }).first();
-    await warmUp.locator('.step-menu summary').click();
-    await warmUp.getByRole('button', { name: 'Its notes' }).click();
-    await expect(warmUp.locator('svg')).not.toHaveCount(0, { timeout: 30_000 });
+    // The music of a warm-up when the pointer is on it, of a chunk when the focus is.
+    const music = page.getByRole('region', { name: 'The music of the step' });
+    const notes = music.locator('svg.engraved');
+    await today.getByRole('button', { name: /^Open strings/ }).hover();
+    await expect(notes).toBeVisible({ timeout: 30_000 });
+    await notes.hover();
+    await page.waitForTimeout(400);
+    await expect(notes).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(music).toBeHidden();
+    const first = today.getByRole('button', { name: /^Learn/ }).first();
+    await first.focus();
+    await expect(notes).toBeVisible();
+    await expect(music.locator('p')).toContainText(/\d: [A-G]/);
+    await page.keyboard.press('Tab');
+    await expect(music).toBeHidden();
     await page.keyboard.press('Escape');
 
     await page.getByText('Compare the methods by lessons and minutes').click();
@@ -98,7 +109,7 @@ test('the lesson has rounds, a miss and a break, and the next one goes on from i
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Lock House Two' }).click();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
-    const planned = await page.locator('[data-steps="1"] .what strong').allTextContents();
+    const planned = await page.locator('[data-steps="1"] .step-title').allTextContents();
     await page.getByRole('button', { name: 'Start the lesson' }).click();
     await expect(page.locator('.stave .words')).toContainText('Hold check');
 

@@ -26,7 +26,7 @@ async function openClass(page) {
 async function teach(page, coins) {
     await openClass(page);
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
-    const planned = await page.locator('[data-steps] .what strong').allTextContents();
+    const planned = await page.locator('[data-steps] .step-title').allTextContents();
     await page.getByRole('button', { name: 'Start the lesson' }).click();
     for (const title of planned.filter((one) => /^(Learn|Join|Run|Review)/.test(one))) {
         await chooseStep(page, title);

@@ -292,7 +292,7 @@ final class CutTest extends WebCase
     {
         return $this->browser
             ->getCrawler()
-            ->filter('[data-step] .what strong')
+            ->filter('[data-step] .step-title')
             ->each(static fn (Crawler $step): string => $step->text());
     }
 }

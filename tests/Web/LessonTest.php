@@ -17,6 +17,33 @@ final class LessonTest extends WebCase
 {
     use SendsEntries;
 
+    public function testTheMusicOfAStepIsToldForOneInstrument(): void
+    {
+        $sequence = $this->sequence();
+        $id = $sequence->getId();
+        $step = $sequence->steps()[0];
+        $asked = function (string $query) use ($id): mixed {
+            $this->browser->request('GET', "/sequences/$id/music?$query");
+
+            return json_decode((string) $this->browser->getResponse()->getContent(), true);
+        };
+        $music = $asked('step='.$step->getId().'&instrument=cello');
+        self::assertResponseIsSuccessful();
+        self::assertIsArray($music);
+        self::assertIsString($music['xml']);
+        self::assertStringContainsString('<note', $music['xml']);
+        self::assertSame(['fingers', 'letters'], array_keys((array) $music['layers']));
+        $between = $asked('edges=1.0-2.0');
+        self::assertIsArray($between);
+        self::assertIsString($between['xml']);
+        self::assertIsArray($between['landing']);
+        self::assertCount(1, $between['landing']);
+        foreach (['', 'step=99999', 'edges=2.0-1.0', 'edges=1-2', 'code=nothing', 'edges=0.0-99.0'] as $query) {
+            $asked($query);
+            self::assertResponseStatusCodeSame(404, $query);
+        }
+    }
+
     public function testASequenceIsBuiltForAClassAndItsStairChanged(): void
     {
         $class = $this->schoolClass();
@@ -333,7 +360,7 @@ final class LessonTest extends WebCase
             ->getCrawler()
             ->filter('.steps-list')
             ->first()
-            ->filter('[data-step] .what strong')
+            ->filter('[data-step] .step-title')
             ->each(static fn (Crawler $step): string => $step->text());
     }
 }

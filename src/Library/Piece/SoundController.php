@@ -25,7 +25,6 @@ final class SoundController
 {
     private const SLOWEST = 30;
     private const FASTEST = 240;
-    private const EDGES = '/^(\d{1,5})\.(\d{1,7})-(\d{1,5})\.(\d{1,7})$/';
 
     public function __construct(private readonly ClassRepository $classes, private readonly HandsView $view)
     {
@@ -59,12 +58,9 @@ final class SoundController
 
     private static function chunk(Score $score, Request $request): Chunk
     {
-        if (1 === preg_match(self::EDGES, $request->query->getString('edges'), $match)) {
-            $from = Place::of((int) $match[1], (int) $match[2]);
-            $to = Place::of((int) $match[3], (int) $match[4]);
-            if ($score->holds($from) && $score->holds($to) && $from->isBefore($to)) {
-                return Chunk::of($score, ChunkKind::Spot, $from, $to);
-            }
+        $between = Chunk::between($score, $request->query->getString('edges'));
+        if (null !== $between) {
+            return $between;
         }
         $count = \count($score->measures);
         $from = max(0, min($count - 1, $request->query->getInt('from')));
