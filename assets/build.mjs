@@ -28,12 +28,39 @@ function put(name, content, packed = true) {
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 
-// The engraver is served byte for byte, in a folder that its version names.
+// The engraver stands in a folder that its version names. Its module carries its program as one long text: taken out of it, byte for byte,
+// a browser compiles it while it arrives, and keeps it compiled.
 const verovio = JSON.parse(readFileSync(join(modules, 'verovio/package.json'), 'utf8')).version;
 const engraver = `/build/verovio-${verovio}/`;
-for (const file of ['verovio.mjs', 'verovio-module.mjs']) {
-    const content = readFileSync(join(modules, 'verovio/dist', file));
-    mkdirSync(join(out, `verovio-${verovio}`), { recursive: true });
+
+/** A piece of a script, or an error that says which one is missing: a new release of the engraver has to be looked at. */
+function part(script, pattern) {
+    const found = pattern.exec(script);
+    if (!found) {
+        throw new Error(`The module of the engraver has nothing like ${pattern}.`);
+    }
+    return found[0];
+}
+
+function takeApart(script) {
+    const decode = part(script, /function binaryDecode\(bin\)\{.*?return \w+\}/s);
+    const find = part(script, /function findWasmBinary\(\)\{return binaryDecode\('(?:[^'\\]|\\.)*'\)\}/s);
+    const load = part(script, /async function instantiateAsync\(binary,binaryFile,imports\)\{.*?\}/);
+    const streamed = "WebAssembly.instantiateStreaming(fetch(new URL('verovio.wasm',import.meta.url)),imports)";
+    return {
+        'verovio.wasm': Buffer.from(new Function(`${decode};${find};return findWasmBinary()`)()),
+        'verovio-module.mjs': script
+            .replace(find, () => 'function findWasmBinary(){return null}')
+            .replace(load, () => `async function instantiateAsync(binary,binaryFile,imports){return ${streamed}}`),
+    };
+}
+
+const engraverFiles = {
+    'verovio.mjs': readFileSync(join(modules, 'verovio/dist/verovio.mjs')),
+    ...takeApart(readFileSync(join(modules, 'verovio/dist/verovio-module.mjs'), 'utf8')),
+};
+mkdirSync(join(out, `verovio-${verovio}`), { recursive: true });
+for (const [file, content] of Object.entries(engraverFiles)) {
     writeFileSync(join(out, `verovio-${verovio}`, file), content);
     writeFileSync(join(out, `verovio-${verovio}`, file + '.gz'), gzipSync(content, { level: 9 }));
 }
@@ -109,7 +136,7 @@ await bundle('app', define);
 await bundle('lesson', define);
 
 // The lesson's service worker has to stand at the root of the site; it learns from here what to keep. All names bear their hash.
-const kept = [...Object.values(manifest), engraver + 'verovio.mjs', engraver + 'verovio-module.mjs'];
+const kept = [...Object.values(manifest), ...Object.keys(engraverFiles).map((file) => engraver + file)];
 const service = await bundled('lesson-worker', {
     KEPT: JSON.stringify(kept.map((url) => ({ url, revision: null }))),
     'process.env.NODE_ENV': '"production"',

@@ -105,11 +105,11 @@ function startSteps() {
 }
 
 document.addEventListener('click', (event) => {
-    const button = event.target.closest('[data-move]');
+    const button = event.target.closest('[data-step] [data-move]');
     if (button) {
         move(button.closest('[data-step]'), Number(button.dataset.move));
     }
-    const to = event.target.closest('[data-to]');
+    const to = event.target.closest('[data-step] [data-to]');
     if (to) {
         sendMove(to.closest('[data-step]'), to.dataset.to);
     }

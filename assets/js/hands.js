@@ -273,7 +273,8 @@ export function startHands() {
         if (event.target.closest('[data-note-close]')) {
             closeNote();
         }
-        const note = event.target.closest?.('[data-stave]') ? nearest(event.clientX, event.clientY) : null;
+        const onNotes = event.target.closest?.('[data-stave]') && !event.target.closest('.arc');
+        const note = onNotes ? nearest(event.clientX, event.clientY) : null;
         if (note && figure().classList.contains('with-hands')) {
             figure().focus({ preventScroll: true });
             openNote(note.id);

@@ -30,7 +30,8 @@ function place(button) {
     const of = button.closest('li').getBoundingClientRect();
     const width = Math.min(WIDEST, document.documentElement.clientWidth - 32);
     box().style.width = `${width}px`;
-    box().style.left = `${Math.min(button.getBoundingClientRect().left, document.documentElement.clientWidth - width - 16) + window.scrollX}px`;
+    const left = Math.min(button.getBoundingClientRect().left, document.documentElement.clientWidth - width - 16);
+    box().style.left = `${left + window.scrollX}px`;
     const { height } = box().getBoundingClientRect();
     const above = of.bottom + height + 8 > window.innerHeight && of.top > height + 8;
     box().style.top = `${(above ? of.top - height - 2 : of.bottom + 2) + window.scrollY}px`;

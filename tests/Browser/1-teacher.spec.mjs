@@ -1,7 +1,6 @@
 // One teacher, one evening: from a tune file to a taught, recorded lesson.
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { chooseStep, chunk, dragChunk, goOffline, keyChunk, openPiece, signIn, tile } from './steps.mjs';
+import { chooseStep, chunk, dragChunk, expect, goOffline, keyChunk, openPiece, signIn, test, tile } from './steps.mjs';
 
 const TUNE = `X:1
 T:Barge Pole

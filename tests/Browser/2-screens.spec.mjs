@@ -1,7 +1,6 @@
 // Every screen, in both grounds and on small windows: axe finds nothing, nothing is wider than the window, and the keys lead everywhere.
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
-import { chooseStep, openPiece, openTab, signIn } from './steps.mjs';
+import { chooseStep, expect, openPiece, openTab, signIn, test } from './steps.mjs';
 
 const WINDOWS = {
     desk: { width: 1280, height: 800 },

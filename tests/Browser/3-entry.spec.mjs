@@ -1,7 +1,6 @@
 // With the book open and no file: a line is typed, mended, made into parts, renumbered, given out and read back.
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { openPiece, signIn, tile } from './steps.mjs';
+import { expect, openPiece, signIn, test, tile } from './steps.mjs';
 
 test.describe.configure({ mode: 'serial' });
 

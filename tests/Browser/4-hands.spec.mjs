@@ -1,6 +1,5 @@
 // Fingers and bows: over the notes, with their reasons, as the teacher sets them, by class, side by side, and in the lesson.
-import { expect, test } from '@playwright/test';
-import { chooseStep, openPiece, openTab, signIn } from './steps.mjs';
+import { chooseStep, expect, openPiece, openTab, signIn, test } from './steps.mjs';
 
 const SLOW = { timeout: 30_000 };
 const bar = (page, name) => page.locator(`.hands-bar [name=${name}]`);

@@ -1,6 +1,5 @@
 // Cutting a piece: once with the mouse, once with the keys alone.
-import { expect, test } from '@playwright/test';
-import { chunk, openPiece, openTab, pull, signIn, tile } from './steps.mjs';
+import { chunk, expect, openPiece, openTab, pull, signIn, test, tile } from './steps.mjs';
 
 const method = (page) => page.locator('[data-cut-query] [name=method]');
 const spans = (page) =>

@@ -1,6 +1,5 @@
 // No coin stays on a tablet: what was logged without a network is sent by whatever page is opened next.
-import { expect, test } from '@playwright/test';
-import { chooseStep, goOffline, signIn } from './steps.mjs';
+import { chooseStep, expect, goOffline, signIn, test } from './steps.mjs';
 
 test.describe.configure({ mode: 'serial' });
 

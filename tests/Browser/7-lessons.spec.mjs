@@ -1,7 +1,6 @@
 // A second-year class and a new tune: four lessons, a step moved, a group apart, a lesson with rounds, a miss and a break, and the next
 // lesson made from what was reached.
-import { expect, test } from '@playwright/test';
-import { chooseStep, openPiece, signIn } from './steps.mjs';
+import { chooseStep, expect, openPiece, signIn, test } from './steps.mjs';
 
 const TUNE = `X:1
 T:Lock Keeper's Kettle

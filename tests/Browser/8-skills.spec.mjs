@@ -1,7 +1,6 @@
 // What a class has met: a piece learned over two lessons fills the quilt, a state is said by hand, a piece comes within reach, the index of
 // a book becomes outlines, and the term report prints.
-import { expect, test } from '@playwright/test';
-import { chooseStep, signIn } from './steps.mjs';
+import { chooseStep, expect, signIn, test } from './steps.mjs';
 
 const tune = (title, notes) => `X:1\nT:${title}\nM:4/4\nL:1/4\nQ:1/4=72\nK:D\n${notes}\n`;
 const EASY = tune('Reed Bank', 'D2 E2|F4|E2 D2|D4|F2 E2|D2 F2|E2 E2|D4|E2 F2|E4|F2 D2|E4|D2 E2|F2 F2|E2 D2|D4|]');

@@ -1,6 +1,5 @@
 // The score as the map: what the first look shows, where the brackets end, by touch, by ear, on paper.
-import { expect, test } from '@playwright/test';
-import { chunk, openPiece, signIn, tile } from './steps.mjs';
+import { chunk, expect, openPiece, signIn, test, tile } from './steps.mjs';
 
 const box = async (locator) => {
     const found = await locator.boundingBox();

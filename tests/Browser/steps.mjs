@@ -1,5 +1,16 @@
 // What the browser tests share: how a teacher signs in, and where things are. Real clicks and keys only.
-import { expect } from '@playwright/test';
+import { test as plain, expect } from '@playwright/test';
+
+/** A test in which no script of its page breaks, whatever else it looks at. */
+export const test = plain.extend({
+    page: async ({ page }, use) => {
+        const broken = [];
+        page.on('pageerror', (error) => broken.push(error.stack));
+        await use(page);
+        expect(broken).toEqual([]);
+    },
+});
+export { expect };
 
 export const ACCOUNT = { email: 'teacher@coinstair.example', password: 'copper-stairs-4' };
 
