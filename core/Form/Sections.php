@@ -165,7 +165,13 @@ final class Sections
         int $from,
         int $to,
     ): array {
+        $isOutline = $piece->isOutline();
         foreach ($sections as $index => $section) {
+            // Where there are no notes, what the teacher calls the same is the same.
+            $named = $isOutline ? $piece->measures[$from]->rehearsal : '';
+            if ('' !== $named && $named === $piece->measures[$section->from]->rehearsal) {
+                return [self::letter($letters[$index]), $letters[$index]];
+            }
             [$pairs, $same, $length] = self::pairs($piece, $likeness, $shapes, $section, $from, $to);
             if (2 * $pairs >= $length) {
                 return [self::letter($letters[$index]).($same === $length ? '' : self::PRIME), $letters[$index]];

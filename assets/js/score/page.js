@@ -7,7 +7,7 @@ import { Overlay } from './overlay.js';
 /** Pixels that the actions take under a row. */
 const BAR = 44;
 /** Staves that are drawn at once. */
-const FIRST_STAVES = 20;
+const FIRST_STAVES = 12;
 const LAYERS = ['fingers', 'letters', 'strings', 'bows', 'ribbon'];
 
 let overlay = null;

@@ -104,6 +104,12 @@ final class BordersTest extends TestCase
         self::assertSame([4.0, 4.0], Load::between($piece, [Place::of(0), Place::of(1), $piece->end()]));
     }
 
+    public function testSectionsOfAnOutlineThatAreCalledTheSameAreTheSame(): void
+    {
+        $piece = Outline::of('Jetty', '', '4/4', 'D', '24', '', '', 'Verse 1, Turn 9, Verse 17', '')->piece ?? Tunes::measures(1);
+        self::assertSame(['A', 'B', 'A'], array_column(Sections::find($piece, Likeness::of($piece)), 'label'));
+    }
+
     public function testAnOutlineIsCutByItsMarksAndItsBeats(): void
     {
         $piece = Outline::of('Jetty', '', '4/4', 'D', '16', '', '', 'A 1, B 9', '')->piece;
