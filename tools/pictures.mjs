@@ -48,8 +48,12 @@ await page.getByLabel('Password').fill('copper-stairs-4');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.getByRole('heading', { level: 1 }).waitFor();
 await take('today', () => page.goto('/'));
-await take('library', () => page.goto('/library'));
-await take('add', () => page.goto('/library/new'));
+await take('library', async () => {
+    await page.goto('/library');
+    await page.locator('#library-for').selectOption({ label: 'Mill Lane Two' });
+    await page.waitForURL(/for=class/);
+    await page.locator('.incipit svg.engraved').nth(9).waitFor();
+});
 await take('quick-entry', async () => {
     await page.goto('/library/entry');
     await page.getByLabel('Title').fill('Kiln Lane');
@@ -57,22 +61,25 @@ await take('quick-entry', async () => {
     await page.locator('#text').fill('|: D E F G | A2 B A | G F E D |[1 E2 A,2 :|[2 D4 |]\nA B c B A | d2 A2 |]');
     await page.locator('.typed mark').first().waitFor();
     await engraved();
+    await page.locator('#text').press('Control+Home');
     await page.waitForTimeout(600);
 });
-await take(
-    'piece',
-    async () => {
-        await openPiece('Kettle on the Hob');
-        await page.locator('.hands-bar [name=instrument]').selectOption('violin');
-        await page.locator('.hands-bar [name=fingers]').selectOption('all');
-        await page
-            .locator('.measure-map .arc[role=option] .hold')
-            .first()
-            .click({ position: { x: 200, y: 8 } });
-        await page.waitForTimeout(900);
-    },
-    { height: 1000 },
-);
+await take('piece', async () => {
+    await openPiece('Kettle on the Hob');
+    await page.locator('.hands-bar [name=instrument]').selectOption('violin');
+    await page.locator('.hands-bar [name=fingers]').selectOption('all');
+    await page
+        .locator('.measure-map .arc[role=option] .hold')
+        .first()
+        .click({ position: { x: 200, y: 8 } });
+    await page.waitForTimeout(900);
+});
+await take('score', async () => {
+    await openPiece('Kettle on the Hob');
+    await page.getByRole('link', { name: 'Score', exact: true }).click();
+    await page.locator('[data-score-preview] svg.engraved').waitFor();
+    await page.waitForTimeout(600);
+});
 await take('methods', async () => {
     await page.goto('/library?search=Kettle');
     const address = await page.getByRole('link', { name: 'Kettle on the Hob', exact: true }).getAttribute('href');
@@ -82,7 +89,7 @@ await take('note', async () => {
     await openPiece('Night Train to Brindle');
     await page.locator('.hands-bar [name=instrument]').selectOption('cello');
     await page.locator('.hands-bar [name=fingers]').selectOption('all');
-    await page.locator('.hand-picture').first().waitFor();
+    await page.locator('[data-stave] .of-fingers').first().waitFor();
     await page.locator('[data-notation]').focus();
     for (let note = 0; note < 4; note++) {
         await page.keyboard.press('ArrowRight');
@@ -110,7 +117,16 @@ await take(
     },
     { full: true },
 );
-await take('sequence', () => openSequence('Mill Lane Two'));
+await take('sequence', async () => {
+    await openSequence('Mill Lane Two');
+    await page
+        .locator('[data-music]')
+        .filter({ hasText: /^\s*Learn/ })
+        .first()
+        .focus();
+    await engraved();
+    await page.waitForTimeout(600);
+});
 await take('class', async () => {
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Mill Lane Two', exact: true }).click();
