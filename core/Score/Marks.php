@@ -83,6 +83,27 @@ final readonly class Marks
         return $marks == self::none() ? self::none() : $marks;
     }
 
+    /** The same with a syllable of a verse, or without one. */
+    public function said(int $verse, ?Syllable $syllable): self
+    {
+        $lyrics = array_diff_key($this->lyrics, [$verse => true]) + (null === $syllable ? [] : [$verse => $syllable]);
+
+        return $lyrics == $this->lyrics
+            ? $this
+            : self::of(
+                $this->articulations,
+                $this->bow,
+                $this->lift,
+                $this->fingers,
+                $this->strings,
+                $this->dynamic,
+                $this->hairpin,
+                $this->hairpinStop,
+                $this->words,
+                $lyrics,
+            );
+    }
+
     /** The same for another instrument, whose fingers are its own. */
     public function withoutFingers(): self
     {

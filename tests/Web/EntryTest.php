@@ -76,6 +76,25 @@ final class EntryTest extends WebCase
         }
     }
 
+    public function testWordsStandUnderTheNotes(): void
+    {
+        $piece = $this->piece();
+        $id = (int) $piece->getId();
+        $words = ['part' => 'P1', 'words' => 'hel-lo | there', 'version' => $piece->getVersion()];
+        $this->post("/pieces/$id/words", $words + ['preview' => '1']);
+        self::assertStringContainsString('hel', (string) $this->browser->getResponse()->getContent());
+        $this->browser->request('GET', "/pieces/$id/score");
+        self::assertSelectorTextSame('#words', '');
+        $this->post("/pieces/$id/words", $words);
+        $this->browser->followRedirect();
+        self::assertSelectorTextSame('#words', 'hel-lo | there');
+        $version = $this->browser->getCrawler()->filter('#words-form [name=version]')->attr('value');
+        $this->post("/pieces/$id/words", ['part' => 'P1', 'words' => '| one too man-y here', 'version' => $version]);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.said.error', 'Measure 2 has more syllables (5) than notes (1)');
+        self::assertSelectorTextSame('#words', 'hel-lo | there');
+    }
+
     public function testAnExampleStandsThereUntilSomethingIsTyped(): void
     {
         $this->post('/library/entry/preview', ['meter' => '6/8', 'unit' => '1/8', 'mode' => 'fingers', 'text' => ' '], [], self::HX);

@@ -7,6 +7,7 @@ namespace App\Library\Piece;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\Version;
+use CoinStair\Core\Format\QuickEntry\WordsUnderNotes;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\PartsFromLine;
 use CoinStair\Core\Hands\Transposition;
@@ -35,9 +36,9 @@ final class ScoreController extends AbstractController
 
     /** Numbers, parts, strings, patterns and files, with what they would do to the score. */
     #[Route('/score', name: 'piece_score', methods: ['GET'])]
-    public function show(Piece $piece, PieceRepository $library): Response
+    public function show(Piece $piece, PieceRepository $library, Request $request): Response
     {
-        return $this->render('library/score.html.twig', ['page' => new ScorePage($piece, $library->patterns())]);
+        return $this->render('library/score.html.twig', ['page' => new ScorePage($piece, $library->patterns(), $request->query->getString('part'))]);
     }
 
     /** What the book prints over the measures, and whether the class goes by it. */
@@ -113,6 +114,21 @@ final class ScoreController extends AbstractController
     private static function hands(Request $request): HandPolicies
     {
         return HandPolicies::ofLevel($request->request->getInt('year', 1));
+    }
+
+    /** Own words under the notes of a part. */
+    #[Route('/words', name: 'piece_words', methods: ['POST'])]
+    public function words(Piece $piece, Request $request): Response
+    {
+        return $this->change(
+            $piece,
+            $request,
+            static fn (Score $score): Score => WordsUnderNotes::under(
+                $score,
+                $request->request->getString('part'),
+                $request->request->getString('words'),
+            ),
+        );
     }
 
     #[Route('/octave', name: 'piece_octave', methods: ['POST'])]
