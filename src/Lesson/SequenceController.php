@@ -255,9 +255,10 @@ final class SequenceController extends AbstractController
         $step = $sequence->step($query->getInt('step'));
         $chunk = $step?->getChunk();
         $between = CoreChunk::between($piece->score(), $query->getString('edges'));
+        $figure = $step?->getPattern()?->getFigure() ?? '';
         $view = match (true) {
             null !== $warmUp => $sheets->warmUp($piece, $class, $warmUp, $instrument),
-            null !== $chunk => $sheets->chunk($chunk->getPiece(), $class, $chunk->chunk(), $step?->getPattern()?->getFigure() ?? '', $instrument),
+            null !== $chunk => $sheets->chunk($chunk->getPiece(), $class, $chunk->chunk(), $figure, $instrument),
             null !== $between => $sheets->chunk($piece, $class, $between, '', $instrument),
             default => throw $this->createNotFoundException(),
         };

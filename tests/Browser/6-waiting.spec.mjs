@@ -1,5 +1,5 @@
 // No coin stays on a tablet: what was logged without a network is sent by whatever page is opened next.
-import { chooseStep, expect, goOffline, signIn, test } from './steps.mjs';
+import { chooseStep, expect, goOffline, signIn, signInAnew, test } from './steps.mjs';
 
 test.describe.configure({ mode: 'serial' });
 
@@ -125,7 +125,7 @@ test('whoever signs out is asked about what could not be sent, and it is sent al
     page,
     context,
 }) => {
-    await signIn(page);
+    await signInAnew(page);
     const lesson = await openLesson(page);
     const before = await coinsOf(page, lesson);
     await openLesson(page);
@@ -141,7 +141,7 @@ test('whoever signs out is asked about what could not be sent, and it is sent al
     await context.unroute('**/log*');
     await page.reload();
     await expect(box(page)).toBeHidden();
-    await signIn(page);
+    await signInAnew(page);
     expect(await coinsOf(page, lesson)).toBe(before + 2);
 });
 

@@ -93,6 +93,7 @@ test('a second lesson makes it practised, and the next piece comes within reach'
     await expect(cell).toContainText('practised');
     await page.goto('/library?for=&search=Reed');
     await page.locator('#library-for').selectOption({ label: 'Towpath One' });
+    await page.waitForURL(/for=class/);
     await expect(page.getByRole('row', { name: /Reed Bank Again/ })).toContainText('later');
     await page
         .getByRole('row', { name: /Reed Bank Again/ })
@@ -112,6 +113,7 @@ test('a state is said by hand with its reason, by the keys, and a piece moves fr
     const ready = async () => {
         await page.goto('/library?search=Reed%20Bank%20Again');
         await page.locator('#library-for').selectOption({ label: 'Towpath One' });
+        await page.waitForURL(/for=class/);
         await page
             .getByRole('row', { name: /Reed Bank Again/ })
             .getByRole('link')

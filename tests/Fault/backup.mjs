@@ -152,7 +152,8 @@ test('restored into another home, every page tells the same', { timeout: 120_000
     const client = new Client(url);
     await client.signIn();
     const now = await pages(client);
-    assert.equal((await coinStair(['backup', join(folder, 'quiet')])).code, 0);
+    const saved = await coinStair(['backup', join(folder, 'quiet')]);
+    assert.equal(saved.code, 0, saved.err);
     const done = await coinStair(['restore', join(folder, 'quiet')], restored);
     assert.equal(done.code, 0, done.err);
     const started = await coinStair(['start', '--background', '--port', PORT], restored);

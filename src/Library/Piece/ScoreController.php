@@ -38,7 +38,9 @@ final class ScoreController extends AbstractController
     #[Route('/score', name: 'piece_score', methods: ['GET'])]
     public function show(Piece $piece, PieceRepository $library, Request $request): Response
     {
-        return $this->render('library/score.html.twig', ['page' => new ScorePage($piece, $library->patterns(), $request->query->getString('part'))]);
+        return $this->render('library/score.html.twig', [
+            'page' => new ScorePage($piece, $library->patterns(), $request->query->getString('part')),
+        ]);
     }
 
     /** What the book prints over the measures, and whether the class goes by it. */

@@ -18,8 +18,13 @@ final class PlayedNotesTest extends TestCase
 {
     /** @param list<list<int>> $played */
     #[DataProvider('letters')]
-    public function testWhatIsPlayedIsTypedInLetters(string $text, array $played, string $typed, string $meter = '4/4', string $unit = '1/4'): void
-    {
+    public function testWhatIsPlayedIsTypedInLetters(
+        string $text,
+        array $played,
+        string $typed,
+        string $meter = '4/4',
+        string $unit = '1/4',
+    ): void {
         self::assertTyped(new Entry(EntryMode::Letters, '', meter: $meter, unit: $unit), $text, $played, $typed);
     }
 
