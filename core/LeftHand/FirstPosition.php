@@ -62,21 +62,21 @@ final class FirstPosition
             if (0 === $semitones) {
                 return [$string, 0, Placement::Natural];
             }
-            $second = null;
+            $found = null;
+            $least = \PHP_INT_MAX;
             foreach (self::table($instrument) as $finger => $places) {
                 foreach ($places as $place => $above) {
-                    if ($above !== $semitones) {
-                        continue;
+                    // The finger of the letter before that of another spelling; the closed hand before a stretch.
+                    $isOfLetter = $pitch->diatonic() - $string->pitch->diatonic() === self::steps($instrument, $finger, $above);
+                    $cost = ($isOfLetter ? 0 : 2) + ('natural' === $place ? 0 : 1);
+                    if ($above === $semitones && $cost < $least) {
+                        $found = [$string, $finger, Placement::from($place)];
+                        $least = $cost;
                     }
-                    $found = [$string, $finger, Placement::from($place)];
-                    if ($pitch->diatonic() - $string->pitch->diatonic() === self::steps($instrument, $finger, $above)) {
-                        return $found;
-                    }
-                    $second ??= $found;
                 }
             }
-            if (null !== $second) {
-                return $second;
+            if (null !== $found) {
+                return $found;
             }
         }
 
