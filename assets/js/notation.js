@@ -70,7 +70,7 @@ function parse(svg) {
     picture.setAttribute('aria-hidden', 'true');
     picture.removeAttribute('width');
     picture.removeAttribute('height');
-    return document.importNode(picture, true);
+    return document.adoptNode(picture);
 }
 
 function ratio(svg) {

@@ -52,10 +52,8 @@ final readonly class LibraryView
         }
         $left = 0;
         if (null !== $class && null !== $verdict) {
-            [$ready, $left] = $this->ready($class, null);
-            $search = $search->among(
-                array_keys(array_filter($ready, static fn (Readiness $one): bool => $verdict === $one->verdict)),
-            );
+            [$verdicts, $left] = $this->verdicts($class);
+            $search = $search->among(array_keys($verdicts, $verdict, true));
         }
         $found = $this->library->count($search);
         $pages = max(1, (int) ceil($found / self::PAGE));
@@ -102,30 +100,60 @@ final readonly class LibraryView
     }
 
     /**
-     * @param list<int>|null $ids of pieces; of the whole library, as far as it is looked through, if none are named
+     * How ready a class is for the whole library, as far as it is looked through: the word alone, since there may be hundreds.
+     *
+     * @return array{array<int, Verdict>, int} by id, outlines left out; and how many pieces nobody looked at yet
+     */
+    private function verdicts(SchoolClass $class): array
+    {
+        return $this->needs->following(
+            $this->follows('verdicts', $class),
+            $this->library->outlines(),
+            $class->handPolicies(),
+            $class,
+            fn (array $needs): array => array_map(
+                static fn (Readiness $one): Verdict => $one->verdict,
+                $this->readiness($class, $needs),
+            ),
+        );
+    }
+
+    /**
+     * @param list<int> $ids of pieces
      *
      * @return array{array<int, Readiness>, int} by id, outlines left out; and how many pieces nobody looked at yet
      */
-    private function ready(SchoolClass $class, ?array $ids): array
+    private function ready(SchoolClass $class, array $ids): array
     {
-        $follows = Fingerprint::of('ready')
-            ->with('skills', $this->skills->stateOf($class))
-            ->with('thresholds', $this->skills->thresholds())
-            ->with('day', $this->skills->today());
-
         return $this->needs->following(
-            $follows,
+            $this->follows('ready', $class),
             $this->library->outlines($ids),
             $class->handPolicies(),
             $class,
-            function (array $needs) use ($class): array {
-                $known = $this->skills->of($class);
+            fn (array $needs): array => $this->readiness($class, $needs),
+        );
+    }
 
-                return array_map(
-                    fn (Needs $of): Readiness => Readiness::of($of, $known, $this->skills->catalogue()),
-                    array_filter($needs, static fn (Needs $of): bool => $of->isKnown()),
-                );
-            },
+    private function follows(string $what, SchoolClass $class): Fingerprint
+    {
+        return Fingerprint::of($what)
+            ->with('skills', $this->skills->stateOf($class))
+            ->with('thresholds', $this->skills->thresholds())
+            ->with('day', $this->skills->today());
+    }
+
+    /**
+     * @param array<int, Needs> $needs
+     *
+     * @return array<int, Readiness> of those whose notes are known
+     */
+    private function readiness(SchoolClass $class, array $needs): array
+    {
+        $known = $this->skills->of($class);
+
+        return array_map(
+            fn (Needs $of): Readiness => Readiness::of($of, $known, $this->skills->catalogue()),
+            array_filter($needs, static fn (Needs $of): bool => $of->isKnown()),
         );
     }
 }
