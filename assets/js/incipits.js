@@ -26,7 +26,13 @@ async function ask() {
     const url = new URL(unknown[0].closest('[data-incipits]').dataset.incipits, location.href);
     url.searchParams.set('pieces', unknown.map((cell) => cell.dataset.incipit).join(','));
     const begins = await (await fetch(url)).json();
-    for (const cell of unknown) {
+    const answered = unknown.filter((cell) => cell.dataset.incipit in begins);
+    // What did not fit into the answer is asked for again, as long as there are answers.
+    if (answered.length > 0 && answered.length < unknown.length) {
+        unknown.filter((cell) => !answered.includes(cell)).forEach((cell) => waiting.add(cell));
+        timer = setTimeout(() => ask().catch(() => {}), TOGETHER);
+    }
+    for (const cell of answered) {
         const of = begins[cell.dataset.incipit];
         if (of) {
             show(cell, await drawIncipit(cell.dataset.hash, of.xml, of.text));

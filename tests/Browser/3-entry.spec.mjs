@@ -134,6 +134,12 @@ test('the library is looked through by keys, and each piece shows how it begins'
     const { width, height } = await row.locator('.incipit g.notehead').first().boundingBox();
     expect(Math.min(width, height), 'heads of notes are seen').toBeGreaterThan(3);
     // What is known is not asked for again.
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await page.waitForFunction(() =>
+        [...document.querySelectorAll('.incipit')]
+            .filter((cell) => cell.getBoundingClientRect().top < window.innerHeight + 100)
+            .every((cell) => cell.querySelector('svg')),
+    );
     let asked = 0;
     page.on('request', (request) => (asked += request.url().includes('incipits') ? 1 : 0));
     await page.reload();

@@ -3,17 +3,28 @@ import { chooseStep, expect, goOffline, signIn, signInAnew, test } from './steps
 
 test.describe.configure({ mode: 'serial' });
 
-/** Opens the lesson of a class, begun if none is open, and goes to a step with a stair and no rounds before it. */
+/** Opens the lesson of a class, begun if none is open. */
 async function openLesson(page) {
     await page.goto('/classes');
     await page.getByRole('link', { name: 'Mill Lane Two' }).click();
     await page.locator('section[aria-labelledby=sequences-title]').getByRole('link').first().click();
     await page.getByRole('button', { name: /lesson/ }).click();
     await page.waitForURL(/\/lessons\/\d+$/);
+    await atStep(page);
+    return page.url();
+}
+
+/** The same lesson again, whatever sequences the class has by now. */
+async function openAgain(page, lesson) {
+    await page.goto(lesson);
+    await atStep(page);
+}
+
+/** Goes to a step with a stair and no rounds before it. */
+async function atStep(page) {
     await page.locator('.stave').waitFor();
     await chooseStep(page, 'Open strings');
     await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
-    return page.url();
 }
 
 const box = (page) => page.locator('[data-outbox]');
@@ -45,7 +56,7 @@ test('two coins without a network, the tab closed: the next page sends them', as
     await page.keyboard.press('c');
     await taken;
     const before = await coinsOf(page, lesson);
-    await openLesson(page);
+    await openAgain(page, lesson);
     await twoCoinsOffline(page, context);
     await page.close();
     const next = await context.newPage();
@@ -64,7 +75,7 @@ test('a coin is kept from the moment in which it is seen', async ({ page, contex
     await signIn(page);
     const lesson = await openLesson(page);
     const before = await coinsOf(page, lesson);
-    await openLesson(page);
+    await openAgain(page, lesson);
     await expect(page.locator('.room')).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
     await goOffline(page, context);
     for (let load = 0; load < 5; load++) {
@@ -86,7 +97,7 @@ test('one bad entry is named, the others are sent', async ({ page, context }) =>
     await signIn(page);
     const lesson = await openLesson(page);
     const before = await coinsOf(page, lesson);
-    await openLesson(page);
+    await openAgain(page, lesson);
     await twoCoinsOffline(page, context);
     await page.evaluate(
         (number) =>
@@ -128,7 +139,7 @@ test('whoever signs out is asked about what could not be sent, and it is sent al
     await signInAnew(page);
     const lesson = await openLesson(page);
     const before = await coinsOf(page, lesson);
-    await openLesson(page);
+    await openAgain(page, lesson);
     await twoCoinsOffline(page, context);
     await context.route('**/log*', (route) => route.fulfill({ status: 503, body: '' }));
     await context.setOffline(false);
@@ -149,7 +160,7 @@ test('accepted on another screen: what waits here still goes into the record', a
     await signIn(page);
     const lesson = await openLesson(page);
     const before = await coinsOf(page, lesson);
-    await openLesson(page);
+    await openAgain(page, lesson);
     await twoCoinsOffline(page, context);
     const elsewhere = await browser.newContext();
     const other = await elsewhere.newPage();

@@ -43,6 +43,7 @@ final class LibrarySearchTest extends WebCase
         yield 'several at once' => ['book=Blue&meter=4/4&search=ald', ['Alder']];
         yield 'by title' => ['sort=title', ['Alder', 'Birch', 'Cedar', 'Damson']];
         yield 'turned round' => ['sort=-length', ['Cedar', 'Birch', 'Alder', 'Damson']];
+        yield 'the books turned round' => ['sort=-book', ['Damson', 'Alder', 'Birch', 'Cedar']];
         yield 'the newest first' => ['sort=-added', ['Damson', 'Cedar', 'Birch', 'Alder']];
         yield 'what nobody can choose is nothing' => ['length=7&sort=password', ['Cedar', 'Birch', 'Alder', 'Damson']];
         yield 'a key that is none' => ['key=%', []];
@@ -99,6 +100,16 @@ final class LibrarySearchTest extends WebCase
         self::assertSame('D A | D', $begins[$piece]['text'] ?? '');
         self::assertSame(2, substr_count($begins[$piece]['xml'] ?? '', '<measure '));
         self::assertNull($begins[(int) $outline->getId()]);
+        $this->browser->request('GET', '/library/incipits?pieces=x,-1,');
+        self::assertSame('{}', $this->browser->getResponse()->getContent());
+        // More measures than fit into one answer: what is left out is asked for again.
+        $long = "X:1\nT:Long\nM:4/4\nL:1/1\nK:D\n".implode('|', array_fill(0, 800, 'D'))."|]\n";
+        $first = $this->service(PieceImport::class)->import($long, 'long.abc')->getId();
+        $second = $this->service(PieceImport::class)->import($long, 'long.abc')->getId();
+        $this->browser->request('GET', "/library/incipits?pieces=$first,$second");
+        $begins = json_decode((string) $this->browser->getResponse()->getContent(), true);
+        self::assertIsArray($begins);
+        self::assertSame([$first], array_keys($begins));
         $this->browser->loginUser($this->account('two@example.org'));
         $this->browser->request('GET', "/library/incipits?pieces=$piece");
         self::assertSame('{}', $this->browser->getResponse()->getContent());

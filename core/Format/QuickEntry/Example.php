@@ -11,8 +11,8 @@ use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Ticks;
 
 /**
- * A line as it could be typed, for who types the first one: up and down from the open D string in the key, and a long note; in the meter and
- * by the letters or fingers that are asked for.
+ * A line as it could be typed, for who types the first one: up and down from the open D string in the key, and a long note; in the meter
+ * and by the letters or fingers that are asked for.
  */
 final class Example
 {

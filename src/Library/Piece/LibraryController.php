@@ -6,9 +6,6 @@ namespace App\Library\Piece;
 
 use App\Library\Entry\PieceImport;
 use App\Library\Entry\UploadedScore;
-use App\Shared\Entity\Piece;
-use App\Shared\Repository\PieceRepository;
-use App\Shared\Web\Notation;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Notice;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -30,12 +27,12 @@ final class LibraryController extends AbstractController
 
     /** How some pieces begin: asked for as their rows come into sight. */
     #[Route('/library/incipits', name: 'library_incipits', methods: ['GET'])]
-    public function incipits(Request $request, PieceRepository $library): JsonResponse
+    public function incipits(Request $request, Incipits $incipits): JsonResponse
     {
         $ids = array_filter(explode(',', $request->query->getString('pieces')), ctype_digit(...));
-        $pieces = $library->byIds(array_map(intval(...), \array_slice(array_values($ids), 0, LibraryView::PAGE)));
+        $shown = array_map(intval(...), \array_slice(array_values($ids), 0, LibraryView::PAGE));
 
-        return new JsonResponse((object) array_map(static fn (Piece $piece): ?array => Notation::incipit($piece->score()), $pieces));
+        return new JsonResponse((object) $incipits->of($shown));
     }
 
     #[Route('/library/new', name: 'piece_new', methods: ['GET', 'POST'])]

@@ -73,8 +73,8 @@ final readonly class LibrarySearch
     /** Puts a query of pieces p in order. */
     public function order(QueryBuilder $query): void
     {
-        foreach ($this->order->fields() as $at => $field) {
-            $query->addOrderBy($field, $this->turned && 0 === $at ? 'DESC' : 'ASC');
+        foreach ($this->order->fields() as $field) {
+            $query->addOrderBy($field, $this->turned ? 'DESC' : 'ASC');
         }
     }
 }
