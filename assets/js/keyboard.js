@@ -66,17 +66,27 @@ class Typing {
 /** Hears all keyboards that are plugged in, now or later. */
 function hear(access, typing, say, { hears, none }) {
     let together = [];
+    let first = 0;
     let timer = 0;
-    const press = ({ data: [status, key, force] }) => {
+    const play = () => {
+        clearTimeout(timer);
+        if (together.length > 0) {
+            typing.play(together);
+        }
+        together = [];
+    };
+    // By the keyboard's own clock: a page that is busy hears two notes at once that were played one after the other.
+    const press = ({ data: [status, key, force], timeStamp }) => {
         if ((status & 0xf0) !== NOTE_ON || force === 0) {
             return;
         }
+        if (together.length > 0 && timeStamp - first > TOGETHER) {
+            play();
+        }
+        first = together.length === 0 ? timeStamp : first;
         together.push(key);
         clearTimeout(timer);
-        timer = setTimeout(() => {
-            typing.play(together);
-            together = [];
-        }, TOGETHER);
+        timer = setTimeout(play, TOGETHER);
     };
     const plug = () => {
         const inputs = [...access.inputs.values()].filter(({ state }) => state !== 'disconnected');

@@ -88,6 +88,9 @@ final class EntryTest extends WebCase
         $this->post("/pieces/$id/words", $words);
         $this->browser->followRedirect();
         self::assertSelectorTextSame('#words', 'hel-lo | there');
+        $this->browser->request('GET', "/pieces/$id/engraving");
+        self::assertStringContainsString('"verses":1', (string) $this->browser->getResponse()->getContent());
+        $this->browser->request('GET', "/pieces/$id/score");
         $version = $this->browser->getCrawler()->filter('#words-form [name=version]')->attr('value');
         $this->post("/pieces/$id/words", ['part' => 'P1', 'words' => '| one too man-y here', 'version' => $version]);
         $this->browser->followRedirect();

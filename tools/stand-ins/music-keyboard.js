@@ -4,7 +4,7 @@
 (() => {
     const input = { name: 'Stand-in keyboard', state: 'connected', onmidimessage: null };
     const access = { inputs: new Map([['1', input]]), onstatechange: null };
-    const send = (...data) => input.onmidimessage?.({ data: Uint8Array.from(data) });
+    const send = (...data) => input.onmidimessage?.({ data: Uint8Array.from(data), timeStamp: performance.now() });
     navigator.requestMIDIAccess = async () => access;
     window.musicKeyboard = {
         press(...keys) {

@@ -43,7 +43,8 @@ final class EngravingController
             'xml' => Notation::ofPiece($shown, $parts),
             'places' => Notation::places($shown, $parts),
             'rows' => [] !== array_filter($score->measures, static fn (Measure $measure): bool => $measure->lineBreak),
-            'verses' => null === $hands ? 0 : HandsOnScore::verses($hands->part),
+            // Words of the piece itself; what stands below them belongs to the hands.
+            'verses' => max([0, ...array_map(HandsOnScore::verses(...), null === $hands ? $shown->parts : [$hands->part])]),
             // What the policies show where nobody chose anything else.
             'usual' => [
                 'fingers' => $query->layers->fingers->value ?? 'none',
