@@ -134,6 +134,21 @@ final readonly class BothHands
         return [$this, ...$this->divided];
     }
 
+    /** @return list<string> ids of the notes that are shown where only what is new to the class is shown, each once */
+    public function freshNotes(): array
+    {
+        $fresh = [];
+        foreach ($this->voices() as $voice) {
+            foreach ($voice->fingering->notes as $index => $note) {
+                if ($voice->isToBeShown($index)) {
+                    $fresh[] = $note->id;
+                }
+            }
+        }
+
+        return array_values(array_unique($fresh));
+    }
+
     /**
      * Every place that the instrument has for a note, those of the class's hands first; each string and finger once.
      *

@@ -43,6 +43,34 @@ final class Skill implements \JsonSerializable
     ) {
     }
 
+    /**
+     * A program's own skill: it has one name, and one usual year for all instruments.
+     *
+     * @param list<string> $prerequisites codes
+     * @param list<string> $instruments   by name; all that have what its rule names, if none are given
+     */
+    public static function own(
+        string $code,
+        string $name,
+        Family $family,
+        int $year,
+        array $prerequisites,
+        string $rule,
+        array $instruments,
+    ): self {
+        return new self(
+            $code,
+            $name,
+            $name,
+            $family,
+            ['' => $year],
+            $prerequisites,
+            $rule,
+            array_map(Instrument::from(...), $instruments),
+            true,
+        );
+    }
+
     /** Nothing finds it: a teacher says it. */
     public function isByHand(): bool
     {

@@ -24,14 +24,6 @@ final readonly class PlayerSheet
     /** @param Piece $piece with all its parts, as it is played */
     public static function of(Piece $piece, BothHands $hands): self
     {
-        $fresh = [];
-        foreach ($hands->voices() as $voice) {
-            foreach ($voice->fingering->notes as $index => $note) {
-                if ($voice->isToBeShown($index)) {
-                    $fresh[$note->id] = true;
-                }
-            }
-        }
         $marked = HandsOnScore::marked($hands, HandLayers::everything())->parts[0];
         // All parts together tell where a chunk lands; one that is derived from the line lands where the line does.
         $together =
@@ -39,7 +31,7 @@ final readonly class PlayerSheet
                 ? $hands->piece->withParts([$marked])
                 : $piece->withParts([$marked, ...array_filter($piece->parts, static fn (Part $part): bool => $part->id !== $marked->id)]);
 
-        return new self($hands, $marked, $together, $fresh);
+        return new self($hands, $marked, $together, array_fill_keys($hands->freshNotes(), true));
     }
 
     /**

@@ -67,16 +67,14 @@ final readonly class SkillForm
     /** The skill as it stands, unchecked but for its rule. */
     public function skill(string $code): Skill
     {
-        $skill = new Skill(
+        $skill = Skill::own(
             $code,
             $this->name,
-            $this->name,
             $this->family,
-            ['' => $this->year],
+            $this->year,
             $this->prerequisites,
             $this->rule,
-            array_map(Instrument::from(...), $this->instruments),
-            true,
+            $this->instruments,
         );
         $skill->rule();
 

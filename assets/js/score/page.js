@@ -48,13 +48,13 @@ function query(values) {
  *
  * @param {URLSearchParams} values of the forms of the page
  */
-export async function drawWhole(values, again = false) {
+export async function drawWhole(values) {
     if (!figure()) {
         return;
     }
     const url = query(values);
     wanted = values;
-    if (!again && url.href === asked) {
+    if (url.href === asked) {
         showLayers();
         return;
     }

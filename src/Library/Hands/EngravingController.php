@@ -8,7 +8,6 @@ use App\Shared\Entity\Piece;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Web\HandWords;
 use App\Shared\Web\Notation;
-use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandLayers;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Score\Measure;
@@ -50,24 +49,9 @@ final class EngravingController
                 'fingers' => $query->layers->fingers->value ?? 'none',
                 'letters' => $query->layers->letters->value ?? 'none',
             ],
-            'fresh' => null === $hands ? [] : self::fresh($hands),
+            'fresh' => null === $hands ? [] : $hands->freshNotes(),
             'set' => null === $hands ? [] : HandsView::set($hands),
             'ribbon' => null === $hands ? null : $this->words->ribbon($hands, 0, \count($score->measures)),
         ]);
-    }
-
-    /** @return list<string> ids of the notes that are new to the class */
-    private static function fresh(BothHands $hands): array
-    {
-        $fresh = [];
-        foreach ($hands->voices() as $voice) {
-            foreach ($voice->fingering->notes as $index => $note) {
-                if ($voice->isToBeShown($index)) {
-                    $fresh[] = $note->id;
-                }
-            }
-        }
-
-        return array_values(array_unique($fresh));
     }
 }

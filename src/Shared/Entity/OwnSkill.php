@@ -90,16 +90,14 @@ class OwnSkill implements BelongsToProgram, CanBePutAway
 
     public function skill(): Skill
     {
-        return new Skill(
+        return Skill::own(
             $this->code,
             $this->name,
-            $this->name,
             $this->family,
-            ['' => $this->year],
+            $this->year,
             $this->prerequisites,
             $this->rule,
-            array_map(Instrument::from(...), $this->instruments),
-            true,
+            $this->instruments,
         );
     }
 }
