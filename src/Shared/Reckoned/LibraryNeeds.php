@@ -100,10 +100,14 @@ final readonly class LibraryNeeds
                 continue;
             }
             $keys = array_map(static fn (array $row): string => $fingerprints[$row['id']]->key(), $some);
-            $found += $this->memory->remember(
+            // Kept under contents: the same for whatever pieces have them, so in the order of the keys, and by no id.
+            $needs = $this->memory->remember(
                 Fingerprint::of('needs-of-pieces')->with('pieces', $keys),
                 fn (): array => $this->look(array_column($some, 'id'), $policies, $class),
             );
+            foreach ($some as $index => $row) {
+                $found += null === $needs[$index] ? [] : [$row['id'] => $needs[$index]];
+            }
         }
 
         return [$found, $left];
@@ -112,15 +116,15 @@ final readonly class LibraryNeeds
     /**
      * @param list<int> $ids
      *
-     * @return array<int, Needs> by id
+     * @return list<Needs|null> one for each; none for a piece that went meanwhile
      */
     private function look(array $ids, HandPolicies $policies, ?SchoolClass $class): array
     {
-        $found = [];
-        foreach ($this->library->byIds($ids) as $id => $piece) {
-            $found[$id] = $this->skills->needs($piece, $policies, $class);
-        }
+        $pieces = $this->library->byIds($ids);
 
-        return $found;
+        return array_map(
+            fn (int $id): ?Needs => isset($pieces[$id]) ? $this->skills->needs($pieces[$id], $policies, $class) : null,
+            $ids,
+        );
     }
 }

@@ -33,6 +33,12 @@ final class CurrentProgram
         return $this->program ?? throw new \LogicException('No program was entered.');
     }
 
+    /** Its id; none where no program was entered. */
+    public function id(): ?int
+    {
+        return $this->program?->getId();
+    }
+
     public function prePersist(PrePersistEventArgs $event): void
     {
         $row = $event->getObject();
