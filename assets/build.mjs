@@ -105,7 +105,7 @@ put('favicon.svg', readFileSync(join(root, 'assets/icons/mark.svg')));
 
 // What the web server shows by itself when the application cannot: under fixed names, for its configuration.
 const frame = readFileSync(join(root, 'assets/pages/frame.html'), 'utf8');
-for (const page of ['away.html', 'broken.html']) {
+for (const page of readdirSync(join(root, 'assets/pages')).filter((name) => name !== 'frame.html')) {
     const content = readFileSync(join(root, 'assets/pages', page), 'utf8');
     const html = frame
         .replace('TITLE', /<h1>(.*?)<\/h1>/.exec(content)[1])

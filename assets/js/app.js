@@ -25,7 +25,9 @@ const token = document.querySelector('meta[name=csrf-token]')?.content ?? '';
 document.addEventListener('htmx:configRequest', ({ detail }) => {
     detail.headers['X-CSRF-Token'] = token;
 });
-document.addEventListener('htmx:responseError', () => tell(document.body.dataset.failed));
+document.addEventListener('htmx:responseError', ({ detail }) => {
+    tell([429, 503].includes(detail.xhr.status) ? document.body.dataset.busy : document.body.dataset.failed);
+});
 document.addEventListener('htmx:sendError', () => tell(document.body.dataset.offline));
 
 function tell(message) {

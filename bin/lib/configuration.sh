@@ -2,17 +2,9 @@
 # The configurations of php-fpm and nginx, written for each start. Needs ROOT, VAR, RUN and PORT; home.sh.
 
 write_configuration() {
-    local root_user='' pool_user='' public hosts real_address='' public_address security settings import_priority=''
+    local root_user='' pool_user='' public hosts real_address='' public_address served=$VAR/server
     public=$(setting PUBLIC_ADDRESS "http://127.0.0.1:$PORT")
     hosts=$(sed -E 's#^https?://##; s#[:/].*##' <<<"$public")
-    # The headers of src/Shared/Web/SecurityHeaders.php, for the two pages that nginx gives by itself.
-    security="add_header Content-Security-Policy \"default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; base-uri 'none'; \
-frame-ancestors 'none'\" always;
-            add_header X-Content-Type-Options nosniff always;
-            add_header X-Frame-Options DENY always;
-            add_header Referrer-Policy same-origin always;
-            add_header Cross-Origin-Opener-Policy same-origin always;
-            add_header Permissions-Policy \"camera=(), microphone=(), geolocation=()\" always;"
     if [[ $public = https://* ]]; then
         # Behind a proxy on this machine that speaks TLS: it tells who asks, and all addresses and cookies are those of https.
         real_address=$'    set_real_ip_from 127.0.0.1;\n    real_ip_header X-Forwarded-For;'
@@ -26,11 +18,12 @@ frame-ancestors 'none'\" always;
     if [ "$(id -u)" = 0 ]; then
         root_user='user root;'
         pool_user=$'user = root\ngroup = root'
-        # Reading files steps back behind everything else; only the root user may say so.
-        import_priority='process.priority = 10'
     fi
+    mkdir -p "$served"
     # A request lives for milliseconds and its memory goes as a whole: looking for cycles in it costs more than they would.
-    settings="catch_workers_output = yes
+    cat >"$served/settings" <<CONF
+$pool_user
+catch_workers_output = yes
 decorate_workers_output = no
 clear_env = yes
 env[COIN_STAIR_HOME] = $VAR
@@ -44,46 +37,59 @@ php_admin_flag[zend.enable_gc] = off
 php_admin_value[expose_php] = 0
 php_admin_value[display_errors] = 0
 php_admin_value[log_errors] = 1
-php_admin_value[upload_tmp_dir] = $VAR/tmp"
+php_admin_value[upload_tmp_dir] = $VAR/tmp
+CONF
+    # The headers of src/Shared/Web/SecurityHeaders.php, for the pages that nginx gives by itself.
+    cat >"$served/headers" <<CONF
+add_header Content-Security-Policy "default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; base-uri 'none'; \
+frame-ancestors 'none'" always;
+add_header X-Content-Type-Options nosniff always;
+add_header X-Frame-Options DENY always;
+add_header Referrer-Policy same-origin always;
+add_header Cross-Origin-Opener-Policy same-origin always;
+add_header Permissions-Policy "camera=(), microphone=(), geolocation=()" always;
+add_header Cache-Control no-store always;
+CONF
+    cat >"$served/application" <<CONF
+fastcgi_connect_timeout 3s;
+fastcgi_intercept_errors on;
+fastcgi_param QUERY_STRING \$query_string;
+fastcgi_param REQUEST_METHOD \$request_method;
+fastcgi_param CONTENT_TYPE \$content_type;
+fastcgi_param CONTENT_LENGTH \$content_length;
+fastcgi_param SCRIPT_NAME /index.php;
+fastcgi_param REQUEST_URI \$request_uri;
+fastcgi_param SERVER_PROTOCOL \$server_protocol;
+fastcgi_param REMOTE_ADDR \$remote_addr;
+fastcgi_param SERVER_NAME \$host;
+fastcgi_param COIN_STAIR_UNDER_WAY \$connections_writing;
+$public_address
+fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
+fastcgi_param DOCUMENT_ROOT $ROOT/public;
+fastcgi_param HTTP_PROXY "";
+fastcgi_buffers 32 16k;
+fastcgi_buffer_size 32k;
+fastcgi_max_temp_file_size 64m;
+CONF
+    # Pools, limits, and which address is of which kind: from the one table of shares (src/Shared/Shares).
+    console server:configure "$served" "$RUN" "$served/settings" "$served/application" "$served/headers" \
+        || fail "the shares of the server could not be written."
     (umask 077 && cat >"$VAR/fpm.conf" <<CONF
 [global]
 error_log = /proc/self/fd/2
 process_control_timeout = 10s
 emergency_restart_threshold = 0
-[www]
-$pool_user
-listen = $RUN/fpm.sock
-listen.mode = 0600
-; Who waits for a free worker waits here.
-listen.backlog = 1024
-pm = static
-pm.max_children = 6
-pm.max_requests = 2000
-php_admin_value[max_execution_time] = 20
-$settings
-[imports]
-$pool_user
-listen = $RUN/imports.sock
-$import_priority
-listen.mode = 0600
-listen.backlog = 64
-pm = static
-pm.max_children = 2
-pm.max_requests = 500
-; A file is read or refused within two seconds; what is not is ended.
-request_terminate_timeout = 15s
-php_admin_value[max_execution_time] = 10
-$settings
+include = $served/pools.conf
 CONF
     )
     cat >"$VAR/nginx.conf" <<CONF
 $root_user
 worker_processes 1;
-worker_rlimit_nofile 16384;
+worker_rlimit_nofile 32768;
 daemon off;
 pid $RUN/nginx.pid;
 error_log stderr warn;
-events { worker_connections 4096; }
+events { worker_connections 12288; }
 http {
     include /etc/nginx/mime.types;
     types { text/javascript mjs; }
@@ -103,15 +109,17 @@ http {
     fastcgi_temp_path $VAR/tmp/fastcgi;
     uwsgi_temp_path $VAR/tmp/uwsgi;
     scgi_temp_path $VAR/tmp/scgi;
-    # More than the application's own limit, so that it can refuse a large upload with words of its own.
-    client_max_body_size 256m;
-    map \$request_method\$request_uri \$reads_a_file {
-        default 0;
-        "~^POST/(library/(new|outline|entry)|pieces/[0-9]+/(newer|line))(\?|\$)" 1;
-    }
-    # What waits for the application at one moment. More than that is told so at once instead of waiting in vain.
-    limit_conn_zone \$server_name zone=application:1m;
-    limit_conn_status 503;
+    # Who is slow is waited for a while; what a slow reader does not take lies in files, and holds no process.
+    client_header_timeout 15s;
+    client_body_timeout 20s;
+    send_timeout 30s;
+    keepalive_timeout 40s;
+    reset_timedout_connection on;
+    limit_conn_status 429;
+    limit_req_status 429;
+    limit_conn_log_level warn;
+    limit_req_log_level warn;
+    include $served/zones.conf;
 $real_address
     # Only the hosts that are named are answered.
     server {
@@ -123,20 +131,7 @@ $real_address
         listen 127.0.0.1:$PORT;
         server_name 127.0.0.1 localhost $hosts;
         root $ROOT/public;
-        error_page 500 /build/broken.html;
-        error_page 502 503 504 =503 /build/away.html;
         location = /alive { return 204; }
-        location = /build/away.html {
-            internal;
-            $security
-            add_header Retry-After 5 always;
-            add_header Cache-Control no-store always;
-        }
-        location = /build/broken.html {
-            internal;
-            $security
-            add_header Cache-Control no-store always;
-        }
         location /build/ {
             add_header X-Content-Type-Options nosniff always;
             add_header Cache-Control "public, max-age=31536000, immutable";
@@ -147,33 +142,9 @@ $real_address
             add_header Cache-Control "no-cache";
             add_header Service-Worker-Allowed "/";
         }
-        location / { try_files \$uri /index.php\$is_args\$args; }
-        location = /index.php {
-            internal;
-            set \$pool $RUN/fpm.sock;
-            # Files are read by workers of their own, so that six of them do not stand in the way of a coin.
-            if (\$reads_a_file) { set \$pool $RUN/imports.sock; }
-            limit_conn application 400;
-            fastcgi_pass unix:\$pool;
-            fastcgi_connect_timeout 3s;
-            fastcgi_read_timeout 25s;
-            fastcgi_intercept_errors on;
-            fastcgi_param QUERY_STRING \$query_string;
-            fastcgi_param REQUEST_METHOD \$request_method;
-            fastcgi_param CONTENT_TYPE \$content_type;
-            fastcgi_param CONTENT_LENGTH \$content_length;
-            fastcgi_param SCRIPT_NAME /index.php;
-            fastcgi_param REQUEST_URI \$request_uri;
-            fastcgi_param SERVER_PROTOCOL \$server_protocol;
-            fastcgi_param REMOTE_ADDR \$remote_addr;
-            fastcgi_param SERVER_NAME \$host;
-            $public_address
-            fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
-            fastcgi_param DOCUMENT_ROOT $ROOT/public;
-            fastcgi_param HTTP_PROXY "";
-            fastcgi_buffers 32 16k;
-            fastcgi_buffer_size 32k;
-        }
+        # No address of ours begins with the name of a script, which the router would leave out.
+        location ^~ /index.php { return 404; }
+        include $served/locations.conf;
         location ~ \.php\$ { return 404; }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Shared\Entity\EmailAddress;
 use App\Shared\Entity\Program;
 use App\Shared\Entity\User;
 use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
@@ -29,7 +30,7 @@ final readonly class Accounts
 
     public function find(string $email): ?User
     {
-        return $this->entities->getRepository(User::class)->findOneBy(['email' => mb_strtolower(trim($email))]);
+        return $this->entities->getRepository(User::class)->findOneBy(['email' => EmailAddress::normal($email)]);
     }
 
     /** @return bool false if another account has this address, also one that takes it in the same moment */

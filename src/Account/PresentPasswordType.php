@@ -7,9 +7,9 @@ namespace App\Account;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\PasswordType;
 use Symfony\Component\OptionsResolver\OptionsResolver;
-use Symfony\Component\Security\Core\Validator\Constraints\UserPassword;
 use Symfony\Component\Validator\Constraints\Length;
 use Symfony\Component\Validator\Constraints\NotBlank;
+use Symfony\Component\Validator\Constraints\Sequentially;
 
 /**
  * The password that somebody who is signed in has now: asked for before it or the address is changed.
@@ -27,9 +27,8 @@ final class PresentPasswordType extends AbstractType
             'label' => 'Present password',
             'attr' => ['autocomplete' => 'current-password'],
             'constraints' => [
-                new NotBlank(),
-                new Length(max: self::LONGEST),
-                new UserPassword(message: 'This is not the present password.'),
+                // One after the other: what is too long is not tried.
+                new Sequentially([new NotBlank(), new Length(max: self::LONGEST), new PresentPassword()]),
             ],
         ]);
     }

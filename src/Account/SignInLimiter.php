@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Shared\Entity\EmailAddress;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpFoundation\RateLimiter\AbstractRequestRateLimiter;
 use Symfony\Component\HttpFoundation\Request;
@@ -29,7 +30,7 @@ final class SignInLimiter extends AbstractRequestRateLimiter
     protected function getLimiters(Request $request): array
     {
         $name = $request->attributes->get(SecurityRequestAttributes::LAST_USERNAME, '');
-        $email = mb_strtolower(mb_substr(\is_string($name) ? $name : '', 0, 180));
+        $email = EmailAddress::normal(\is_string($name) ? $name : '');
         $device = $this->devices->find($request, $email);
         if (null !== $device) {
             return [$this->ofDevice->create(hash('xxh128', $device.'|'.$email))];

@@ -62,6 +62,7 @@ final class Rooms
         'Shared\Tenancy' => ['Shared\Entity'],
         'Shared\Repository' => ['Shared\Entity', 'Shared\Tenancy'],
         'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
+        'Shared\Shares' => ['Shared\Tenancy'],
         'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
         'Account' => self::SHARED,
         'Account\Command' => [...self::SHARED, 'Account'],
@@ -80,7 +81,7 @@ final class Rooms
         'Demo' => [...self::SHARED, 'Account', 'Library\Entry', 'Lesson'],
     ];
 
-    private const SHARED = ['Shared\Entity', 'Shared\Tenancy', 'Shared\Repository', 'Shared\Reckoned', 'Shared\Web'];
+    private const SHARED = ['Shared\Entity', 'Shared\Tenancy', 'Shared\Repository', 'Shared\Reckoned', 'Shared\Shares', 'Shared\Web'];
 
     /** @return array<string, list<string>> namespaces that each room may know beside itself, by the room's own */
     public static function all(): array

@@ -120,6 +120,41 @@ final class AccountTest extends WebCase
         self::assertTrue($this->signsIn($one, 'long-enough-4', false), 'a known device comes in');
     }
 
+    public function testAnAddressIsOneHoweverItIsTyped(): void
+    {
+        $name = bin2hex(random_bytes(5));
+        $this->account("Rene.$name@Example.org");
+        self::assertTrue($this->signsIn(" rene.$name@example.ORG ", 'long-enough-4'));
+        self::assertTrue($this->signsIn("\u{ff32}ene.$name@example.org", 'long-enough-4'), 'letters of full width');
+        self::assertFalse($this->signsIn("ren\u{e9}.$name@example.org", 'long-enough-4'), 'an accent makes another address');
+        self::assertNull($this->service(Accounts::class)->find("ren\u{e9}.$name@example.org"));
+        self::assertStringContainsString('There is an account', $this->command('account:create', [
+            'email' => "RENE.$name@example.org",
+            'program' => 'Another',
+        ]));
+    }
+
+    public function testTriesAreCountedOfOneAddressHoweverItIsTyped(): void
+    {
+        $name = bin2hex(random_bytes(5));
+        $this->account("rene.$name@example.org");
+        foreach (['rene', 'RENE', ' rene', "\u{ff32}ene", 'ReNe'] as $typed) {
+            self::assertFalse($this->signsIn("$typed.$name@example.org", 'guessed'));
+        }
+        self::assertFalse($this->signsIn("rene.$name@example.org", 'long-enough-4'), 'five tries were enough');
+    }
+
+    public function testThePresentPasswordIsNotGuessedInsideASession(): void
+    {
+        for ($try = 0; $try < 8; ++$try) {
+            $this->changePassword('guess '.$try, self::NEW, self::NEW);
+            self::assertSelectorTextContains('main', 'This is not the present password');
+        }
+        $this->changePassword('long-enough-4', self::NEW, self::NEW);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('main', 'Too many wrong passwords');
+    }
+
     public function testSignedOutADeviceKeepsNothingButWhatWaits(): void
     {
         $this->post('/sign-out');

@@ -21,7 +21,8 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private Program $program;
 
-    #[ORM\Column(length: 180, unique: true)]
+    /** In its one form (EmailAddress); the column tells accents apart. */
+    #[ORM\Column(length: EmailAddress::LONGEST, unique: true, options: ['collation' => 'utf8mb4_bin'])]
     private string $email;
 
     #[ORM\Column]
@@ -38,7 +39,7 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
     public function __construct(Program $program, string $email)
     {
         $this->program = $program;
-        $this->email = mb_strtolower(trim($email));
+        $this->email = EmailAddress::normal($email);
     }
 
     public function getId(): ?int
@@ -74,7 +75,7 @@ class User implements UserInterface, PasswordAuthenticatedUserInterface, Equatab
 
     public function setEmail(string $email): void
     {
-        $this->email = mb_strtolower(trim($email));
+        $this->email = EmailAddress::normal($email);
     }
 
     public function getWords(): string

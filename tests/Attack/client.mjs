@@ -1,0 +1,97 @@
+// What the abuses are made of: requests from any loopback address, floods that go on until they are stopped, and how long a screen waits.
+import { request } from 'node:http';
+import { randomUUID } from 'node:crypto';
+
+export const url = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
+/** The long run has its full figures; the ordinary one the same abuses in small. */
+export const LONG = process.env.COIN_STAIR_ATTACK === 'long';
+
+/**
+ * One request from an address of this machine.
+ *
+ * @param {string} path
+ * @param {{from?: string, method?: string, headers?: Record<string, string>, body?: string, abandonAfter?: number}} options
+ * @returns {Promise<{status: number, headers: Record<string, string>, text: string}|null>} null if it was abandoned or cut off
+ */
+export function ask(path, { from = '127.0.0.1', method = 'GET', headers = {}, body = '', abandonAfter = 0 } = {}) {
+    return new Promise((resolve) => {
+        const sent = request(
+            new URL(path, url),
+            {
+                method,
+                localAddress: from,
+                headers: { ...headers, 'Content-Length': Buffer.byteLength(body) },
+                agent: false,
+            },
+            (answer) => {
+                const parts = [];
+                answer.on('data', (part) => parts.push(part));
+                answer.on('end', () =>
+                    resolve({
+                        status: answer.statusCode,
+                        headers: answer.headers,
+                        text: Buffer.concat(parts).toString(),
+                    }),
+                );
+                answer.on('error', () => resolve(null));
+            },
+        );
+        sent.on('error', () => resolve(null));
+        if (abandonAfter > 0) {
+            setTimeout(() => sent.destroy(), abandonAfter);
+        }
+        sent.end(body);
+    });
+}
+
+/** Somebody who is nobody tries to sign in, with another address each time. */
+export const tryToSignIn = (options = {}) =>
+    ask('/sign-in', {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: url },
+        body: `email=${randomUUID()}%40example.org&password=whatever-it-is-4&_token=csrf-token`,
+        ...options,
+    });
+
+/**
+ * Does the same again and again, so many at once, until it is stopped.
+ *
+ * @param {number} count
+ * @param {(index: number) => Promise<unknown>} work
+ * @returns {() => Promise<void>} stops it
+ */
+export function flood(count, work) {
+    let goesOn = true;
+    const all = Promise.all(
+        Array.from({ length: count }, async (_, index) => {
+            while (goesOn) {
+                await work(index);
+            }
+        }),
+    );
+    return async () => {
+        goesOn = false;
+        await all;
+    };
+}
+
+/** @param {number[]} times @param {number} share 0.95 for the time that 95 % of them take at the most */
+export const at = (times, share) => [...times].sort((a, b) => a - b)[Math.floor(share * (times.length - 1))];
+
+/**
+ * How long something takes, again and again for a time, with a pause between.
+ *
+ * @param {number} milliseconds
+ * @param {() => Promise<unknown>} work
+ * @param {number} pause
+ */
+export async function timed(milliseconds, work, pause = 15) {
+    const times = [];
+    for (const end = performance.now() + milliseconds; performance.now() < end;) {
+        const began = performance.now();
+        await work();
+        times.push(performance.now() - began);
+        await new Promise((resolve) => setTimeout(resolve, pause));
+    }
+    return times;
+}
