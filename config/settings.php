@@ -17,8 +17,9 @@ return static function (): void {
         $settings = array_merge($settings, parse_ini_file($home.'/env', false, \INI_SCANNER_RAW) ?: []);
     }
     $settings['PUBLIC_ADDRESS'] ??= 'http://127.0.0.1:'.trim((string) @file_get_contents($home.'/port') ?: '8080');
-    if (is_readable($home.'/database-url')) {
-        $settings['DATABASE_URL'] = (string) file_get_contents($home.'/database-url');
+    $url = is_readable($home.'/database-url') ? (string) file_get_contents($home.'/database-url') : '';
+    if ('' !== $url) {
+        $settings['DATABASE_URL'] = $url;
     }
     foreach ($settings as $name => $value) {
         $value = $_SERVER[$name] ?? (false !== getenv($name) ? getenv($name) : $value);

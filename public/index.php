@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Kernel;
+use App\Shared\Web\NoRoom;
 use App\Shared\Web\PartAway;
 use Symfony\Component\HttpFoundation\Request;
 
@@ -19,6 +20,6 @@ try {
     // What failed even while an answer to a failure was made. The web server shows its own page for both.
     error_log(sprintf('%s at %s:%d', $thrown->getMessage(), $thrown->getFile(), $thrown->getLine()));
     if (!headers_sent()) {
-        http_response_code(PartAway::isAway($thrown) ? 503 : 500);
+        http_response_code(NoRoom::isFull($thrown) ? NoRoom::STATUS : (PartAway::isAway($thrown) ? 503 : 500));
     }
 }

@@ -34,7 +34,7 @@ start_database() {
     else
         make_database
     fi
-    printf 'mariadb=%s\n' "$(server_release)" >"$DATA/.ready"
+    printf 'mariadb=%s\n' "$(server_release)" | put "$DATA/.ready" || fail "$DATA/.ready could not be written: is there room on its disk?"
 }
 
 make_database() {
@@ -47,7 +47,7 @@ make_database() {
     sv start "$SERVICES/database" >/dev/null || fail "the database cannot be started."
     wait_until 300 database_accounts || fail "the database's accounts could not be made; $VAR/log/database/current says why."
     start_part database 300
-    printf 'mariadb=%s\n' "$(server_release)" >"$DATA/.ready"
+    printf 'mariadb=%s\n' "$(server_release)" | put "$DATA/.ready" || fail "$DATA/.ready could not be written: is there room on its disk?"
     rm -f "$DATA/.unfinished"
 }
 
@@ -85,16 +85,44 @@ migrate() {
     newer=$(printf '%s' "${known:+$known$'\n'}" | newer_migrations)
     [ -z "$newer" ] || fail "this database was made by a newer release of Coin Stair (it has $newer). Nothing in it was touched.
 Start it with that release, or restore a backup of this one into an empty home."
-    [ "$known" = "$(own_migrations)" ] && return
-    if [ -n "$tables" ]; then
-        saved=$VAR/backups/before-migration-$(date +%Y%m%d-%H%M%S)
-        say "The tables change with this release: a backup is made and checked first."
-        mkdir -p "$VAR/backups"
-        (backup "$saved" && check "$saved") || fail "the tables were left as they are, since the backup before did not go well."
+    if [ "$known" = "$(own_migrations)" ]; then
+        rm -f "$VAR/changing"
+        return
     fi
-    console doctrine:migrations:migrate --allow-no-migration --quiet >"$VAR/log/migrate.log" 2>&1 \
-        || fail "the database's tables could not be brought up to date; $VAR/log/migrate.log says why.${saved:+
-What was there before is in $saved.}"
+    if [ -n "$known" ]; then save_before_change; fi
+    console tables:change --quiet >"$VAR/log/migrate.log" 2>&1 \
+        || fail "the database's tables could not be brought up to date; $VAR/log/migrate.log says why. Start again to go on from there.
+$(way_back)"
+    rm -f "$VAR/changing"
+}
+
+# A backup of what there is before the tables change: made and checked once, and named until the change is over, however often it has to
+# be begun again.
+save_before_change() {
+    local saved
+    saved=$(change_began_from)
+    if [ -n "$saved" ]; then
+        say "The change of the tables was broken off and goes on now. $(way_back)"
+        return
+    fi
+    saved=$VAR/backups/before-migration-$(date +%Y%m%d-%H%M%S)
+    say "The tables change with this release: a backup is made and checked first."
+    mkdir -p "$VAR/backups"
+    (backup "$saved" && check "$saved") || fail "the tables were left as they are, since the backup before did not go well."
+    printf '%s\n' "$saved" | put "$VAR/changing" || fail "$VAR/changing could not be written. The tables were left as they are."
+}
+
+# The backup of before a change of the tables that is not over; nothing if there is none.
+change_began_from() {
+    local saved
+    saved=$(cat "$VAR/changing" 2>/dev/null)
+    if [ -n "$saved" ] && [ -f "$saved/manifest" ]; then printf '%s' "$saved"; fi
+}
+way_back() {
+    local saved
+    saved=$(change_began_from)
+    [ -z "$saved" ] || printf '%s' "What was there before is in $saved; to go back to it, with the release of before:
+bin/coin-stair restore --aside $saved"
 }
 
 prepare_application() {
@@ -110,7 +138,7 @@ build_container() {
 
 start_web() {
     write_configuration
-    echo "$PORT" >"$VAR/port"
+    echo "$PORT" | put "$VAR/port" || fail "$VAR/port could not be written."
     start_part fpm 300
     start_part nginx 300
     wait_until 100 application_answers || fail "the application does not answer at port $PORT; see $VAR/log."

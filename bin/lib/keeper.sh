@@ -5,6 +5,8 @@
 SERVICES=$RUN/services
 
 kept() { sv check "$SERVICES/$1" >/dev/null 2>&1; }
+# A start came to its end, and what it started was not stopped since.
+started() { [ -e "$VAR/started" ]; }
 running() {
     local part
     for part in "${PARTS[@]}"; do
@@ -33,7 +35,8 @@ write_service() {
 
 start_keeper() {
     local part
-    # They were made by the last start, for its port and folders; nothing of theirs runs any more.
+    # They were made by the last start, for its port and folders; a keeper that outlived it keeps nothing any more.
+    end_members keeper
     rm -rf "$SERVICES"
     for part in "${PARTS[@]}"; do
         rm -f "$RUN/$part.failed" "$RUN/$part.starts" "$RUN/$part.answered" "$VAR/$part.gave-up"
@@ -46,8 +49,12 @@ start_keeper() {
 }
 
 run_keeper() {
-    setsid runsvdir -P "$SERVICES" >/dev/null 2>&1 </dev/null &
-    record_leader keeper $!
+    # What lives longer than this command does not hold its lock.
+    (
+        if [ -n "$LOCK" ]; then exec {LOCK}>&-; fi
+        exec setsid runsvdir "$SERVICES" >/dev/null 2>&1 </dev/null
+    ) &
+    record_leader keeper $! || fail "$VAR/keeper.leader could not be written."
 }
 
 # wait_until TENTHS COMMAND...
@@ -73,23 +80,37 @@ stop_services() {
     local part pid
     # First who would start the keepers again, then each part by its keeper, at last what has lost its keeper.
     if pid=$(leader keeper); then kill -TERM "$pid" 2>/dev/null; fi
-    rm -f "$VAR/keeper.leader"
     for part in nginx fpm database; do
         if kept "$part"; then sv -w 20 force-shutdown "$SERVICES/$part" >/dev/null 2>&1; fi
         end_leader "$part" "$([ "$part" = database ] && echo TERM || echo QUIT)"
     done
+    end_members keeper
+    rm -f "$VAR/keeper.leader"
     # Made by the start, for as long as it ran.
     rm -rf "$SERVICES"
+    rm -f "$VAR/started"
 }
 
 stop_all() {
+    local pid
+    # A start in the foreground, or one that is under way, ends what it began by itself.
+    if pid=$(leader start); then
+        kill -TERM "$pid" 2>/dev/null
+        wait_until 1200 start_ended || fail "the start that is under way (process $pid) does not end."
+    fi
+    [ -d "$VAR" ] || { say "Nothing was running."; return; }
+    take_lock
     if running; then
         stop_services
+        say "Stopped."
+    elif [ -n "$pid" ]; then
         say "Stopped."
     else
         say "Nothing was running."
     fi
+    drop_lock
 }
+start_ended() { ! leader start >/dev/null; }
 
 # In the foreground: until a part gave up, which ends all, or somebody says so.
 watch_parts() {

@@ -9,7 +9,7 @@ this_boot() { cat /proc/sys/kernel/random/boot_id; }
 
 # record_leader NAME PID: it may become another program afterwards (exec) and stays the same process.
 record_leader() {
-    printf '%s %s %s\n' "$2" "$(process_start "$2")" "$(this_boot)" >"$VAR/$1.leader.new" && mv "$VAR/$1.leader.new" "$VAR/$1.leader"
+    printf '%s %s %s\n' "$2" "$(process_start "$2")" "$(this_boot)" | put "$VAR/$1.leader"
 }
 
 # leader NAME: its number, if it still is the process that was written down.

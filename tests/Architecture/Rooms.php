@@ -63,6 +63,7 @@ final class Rooms
         'Shared\Repository' => ['Shared\Entity', 'Shared\Tenancy'],
         'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
         'Shared\Shares' => ['Shared\Tenancy'],
+        'Shared\Tables' => [],
         'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
         'Account' => self::SHARED,
         'Account\Command' => [...self::SHARED, 'Account'],

@@ -84,10 +84,10 @@ test(
         }
         context.diagnostic(JSON.stringify(statuses));
         assert.deepEqual(
-            Object.keys(statuses).filter((told) => !['200', '503'].includes(told)),
+            Object.keys(statuses).filter((told) => !['200', '429', '503'].includes(told)),
             [],
         );
-        assert.ok(statuses[200] >= 300, 'what waited was answered');
+        assert.ok(statuses[200] >= 200, 'what waited was answered');
         await healthy();
     },
 );

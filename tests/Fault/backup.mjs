@@ -93,14 +93,16 @@ test('it never overwrites, and a damaged one is told', async () => {
     for (const command of ['check', 'restore']) {
         const refused = await coinStair([command, join(folder, 'damaged')], command === 'restore' ? restored : {});
         assert.equal(refused.code, 1);
-        assert.match(refused.err, /is damaged or missing/);
+        assert.match(refused.err, /is damaged: its checksum/);
     }
     assert.equal(existsSync(restored.COIN_STAIR_HOME), false, 'nothing was begun');
     cpSync(join(folder, 'under-load'), join(folder, 'newer'), { recursive: true });
     const manifest = readFileSync(join(folder, 'newer/manifest'), 'utf8');
     writeFileSync(
         join(folder, 'newer/manifest'),
-        manifest.replace(/^migration .*$/m, 'migration Version20991231000000'),
+        manifest
+            .replace(/^format=2$/m, 'format=1')
+            .replace(/^migration .*$/m, 'migration Version20991231000000'),
     );
     assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /newer release/);
 });

@@ -39,9 +39,9 @@ export const children = (pid) =>
  *
  * @returns {Promise<{id: string, answer: Response}>}
  */
-export async function logCoin(url, { number, data }, device) {
+export async function logCoin(url, { number, data }, device, text = '') {
     const step = data.steps.find(({ treads }) => treads.length > 0).id;
-    const entry = { id: randomUUID(), step, kind: 'coin', tempo: 60, at: Date.now(), count: 1, text: '', device };
+    const entry = { id: randomUUID(), step, kind: 'coin', tempo: 60, at: Date.now(), count: 1, text, device };
     const answer = await fetch(`${url}/lessons/${number}/log?after=1000000`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': data.key },
@@ -114,7 +114,10 @@ export class Client {
 
     async signIn(email = 'teacher@coinstair.example', password = 'copper-stairs-4') {
         await this.page('/sign-in');
-        await this.post('/sign-in', { email, password });
+        const answer = await this.post('/sign-in', { email, password });
+        if (answer.status !== 302 || /sign-in/.test(answer.headers.get('location'))) {
+            throw new Error(`signed in nobody: ${answer.status} ${answer.headers.get('location')} ${await answer.text()}`);
+        }
         await this.page('/');
     }
 

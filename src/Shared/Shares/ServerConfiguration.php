@@ -17,6 +17,7 @@ final readonly class ServerConfiguration
     private const PROBLEMS = [
         'error_page 413 /build/too-large.html;',
         'error_page 500 /build/broken.html;',
+        'error_page 507 /build/full.html;',
         'error_page 502 503 504 =503 /build/away.html;',
     ];
     /** Seconds after which something is tried again, by the page that says so. */
@@ -123,6 +124,10 @@ final readonly class ServerConfiguration
                 $lines[] = "limit_req zone={$zone}_rate_all burst={$share->inAll->atOnce} nodelay;";
             }
             $lines[] = "client_max_body_size {$share->megabytes}m;";
+            if (Kind::Coins === $kind) {
+                // What a screen sends needs no file on its way, also when there is no room for one.
+                $lines[] = 'client_body_buffer_size 1m;';
+            }
             $busy = Kind::SignIn === $kind ? 'busy-sign-in' : 'busy';
             $lines[] = "error_page 429 /build/$busy.html;";
             array_push($lines, ...self::PROBLEMS);
@@ -135,7 +140,7 @@ final readonly class ServerConfiguration
             $lines[] = "include $application;";
             $locations .= "location = /kind/{$kind->value} {\n    ".implode("\n    ", $lines)."\n}\n";
         }
-        foreach (['broken', 'too-large', ...array_keys(self::AGAIN)] as $page) {
+        foreach (['broken', 'full', 'too-large', ...array_keys(self::AGAIN)] as $page) {
             $again = isset(self::AGAIN[$page]) ? 'add_header Retry-After '.self::AGAIN[$page]." always;\n    " : '';
             $locations .= "location = /build/$page.html {\n    internal;\n    {$again}include $headers;\n}\n";
         }
