@@ -141,6 +141,7 @@ start_web() {
     echo "$PORT" | put "$VAR/port" || fail "$VAR/port could not be written."
     start_part fpm 300
     start_part nginx 300
+    start_part worker 300
     wait_until 100 application_answers || fail "the application does not answer at port $PORT; see $VAR/log."
 }
 application_answers() { [ "$(curl -s -o /dev/null -w '%{http_code}' "http://127.0.0.1:$PORT/health")" = 200 ]; }

@@ -3,7 +3,7 @@
 
 # Sockets have short paths by nature; they live in a private folder of their own.
 RUN=${XDG_RUNTIME_DIR:-/tmp}/coin-stair-$(id -u)-$(printf '%s' "$VAR" | sha256sum | cut -c1-10)
-PARTS=(database fpm nginx)
+PARTS=(database fpm nginx worker)
 
 say() { printf '%s\n' "$*"; }
 fail() { printf 'coin-stair: %s\n' "$*" >&2; exit 1; }

@@ -27,7 +27,7 @@ write_service() {
     printf 's2000000\nn5\n' >"$VAR/log/$name/config"
     # nginx and php-fpm end what they are doing first when they are asked by this signal.
     # shellcheck disable=SC2016
-    [ "$name" = database ] || printf '#!/bin/sh\nkill -QUIT "$(cat %q)"\n' "$folder/supervise/pid" >"$folder/control/t"
+    [[ $name = database || $name = worker ]] || printf '#!/bin/sh\nkill -QUIT "$(cat %q)"\n' "$folder/supervise/pid" >"$folder/control/t"
     chmod +x "$folder/run" "$folder/finish" "$folder/log/run"
     if [ -e "$folder/control/t" ]; then chmod +x "$folder/control/t"; fi
     touch "$folder/down"
@@ -80,9 +80,9 @@ stop_services() {
     local part pid
     # First who would start the keepers again, then each part by its keeper, at last what has lost its keeper.
     if pid=$(leader keeper); then kill -TERM "$pid" 2>/dev/null; fi
-    for part in nginx fpm database; do
+    for part in nginx worker fpm database; do
         if kept "$part"; then sv -w 20 force-shutdown "$SERVICES/$part" >/dev/null 2>&1; fi
-        end_leader "$part" "$([ "$part" = database ] && echo TERM || echo QUIT)"
+        end_leader "$part" "$([[ $part = database || $part = worker ]] && echo TERM || echo QUIT)"
     done
     end_members keeper
     rm -f "$VAR/keeper.leader"
@@ -146,6 +146,7 @@ status() {
         say "the application does not answer at $(address)/health; $VAR/log/fpm/current says more"
         return 1
     fi
+    console work:status
     say "Coin Stair runs at $(address)"
 }
 

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace App\Account;
 
+use App\Shared\Work\NowAndThen;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Cache\PruneableInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\HttpKernel\KernelEvents;
 
-/** Now and then, after an answer was sent: what nobody can use any more goes. Nothing of the record is touched. */
-#[AsEventListener(event: KernelEvents::TERMINATE)]
+/** Now and then: what nobody can use any more goes. Nothing of the record is touched. */
+#[AsEventListener(event: NowAndThen::class, method: 'sweep')]
 final readonly class Housekeeping
 {
-    /** One answer of so many looks. */
-    private const EVERY = 1000;
     /** What somebody typed, did not add, and did not come back to. */
     private const DRAFTS = '-180 days';
+    /** What was done in the background, with the files that it made. */
+    private const TASKS = '-30 days';
     /** As a time is stored. */
     private const STORED = 'Y-m-d H:i:s';
 
@@ -29,20 +29,17 @@ final readonly class Housekeeping
     ) {
     }
 
-    public function __invoke(): void
-    {
-        if (1 === random_int(1, self::EVERY)) {
-            $this->sweep();
-        }
-    }
-
-    /** @return array{sessions: int, drafts: int, links: int} rows that went */
+    /** @return array{sessions: int, drafts: int, links: int, tasks: int} rows that went */
     public function sweep(): array
     {
         $now = $this->clock->now();
         $gone = [
             'sessions' => $this->delete('DELETE FROM sessions WHERE sess_lifetime < ?', $now->getTimestamp()),
             'drafts' => $this->delete('DELETE FROM draft WHERE changed_at < ?', $now->modify(self::DRAFTS)->format(self::STORED)),
+            'tasks' => $this->delete(
+                "DELETE FROM task WHERE state IN ('done', 'failed') AND changed_at < ?",
+                $now->modify(self::TASKS)->format(self::STORED),
+            ),
             'links' => $this->delete('DELETE FROM password_link WHERE expires_at < ?', $now->format(self::STORED)),
         ];
         if ($this->tries instanceof PruneableInterface) {

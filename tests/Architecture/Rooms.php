@@ -61,7 +61,8 @@ final class Rooms
         'Shared\Entity' => [],
         'Shared\Tenancy' => ['Shared\Entity'],
         'Shared\Repository' => ['Shared\Entity', 'Shared\Tenancy'],
-        'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
+        'Shared\Work' => ['Shared\Entity', 'Shared\Tenancy'],
+        'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy', 'Shared\Work'],
         'Shared\Shares' => ['Shared\Tenancy'],
         'Shared\Tables' => [],
         'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
@@ -72,6 +73,7 @@ final class Rooms
         'Classroom' => self::SHARED,
         'Skill' => self::SHARED,
         'Report' => self::SHARED,
+        'Work' => self::SHARED,
         'Lesson' => self::SHARED,
         'Library\Command' => self::SHARED,
         'Library\Entry' => [...self::SHARED, 'Library\Cut'],
@@ -82,7 +84,15 @@ final class Rooms
         'Demo' => [...self::SHARED, 'Account', 'Library\Entry', 'Lesson'],
     ];
 
-    private const SHARED = ['Shared\Entity', 'Shared\Tenancy', 'Shared\Repository', 'Shared\Reckoned', 'Shared\Shares', 'Shared\Web'];
+    private const SHARED = [
+        'Shared\Entity',
+        'Shared\Tenancy',
+        'Shared\Repository',
+        'Shared\Reckoned',
+        'Shared\Shares',
+        'Shared\Work',
+        'Shared\Web',
+    ];
 
     /** @return array<string, list<string>> namespaces that each room may know beside itself, by the room's own */
     public static function all(): array

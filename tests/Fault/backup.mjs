@@ -100,9 +100,7 @@ test('it never overwrites, and a damaged one is told', async () => {
     const manifest = readFileSync(join(folder, 'newer/manifest'), 'utf8');
     writeFileSync(
         join(folder, 'newer/manifest'),
-        manifest
-            .replace(/^format=2$/m, 'format=1')
-            .replace(/^migration .*$/m, 'migration Version20991231000000'),
+        manifest.replace(/^format=2$/m, 'format=1').replace(/^migration .*$/m, 'migration Version20991231000000'),
     );
     assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /newer release/);
 });

@@ -116,7 +116,9 @@ export class Client {
         await this.page('/sign-in');
         const answer = await this.post('/sign-in', { email, password });
         if (answer.status !== 302 || /sign-in/.test(answer.headers.get('location'))) {
-            throw new Error(`signed in nobody: ${answer.status} ${answer.headers.get('location')} ${await answer.text()}`);
+            throw new Error(
+                `signed in nobody: ${answer.status} ${answer.headers.get('location')} ${await answer.text()}`,
+            );
         }
         await this.page('/');
     }

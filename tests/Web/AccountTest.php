@@ -190,7 +190,7 @@ final class AccountTest extends WebCase
         $this->command('account:reset', ['email' => 'one@example.org']);
         $database->executeStatement('UPDATE password_link SET expires_at = ?', ['2020-01-01']);
         $said = $this->command('sweep', []);
-        self::assertStringContainsString("sessions 1\ndrafts 1\nlinks 1\n", $said);
+        self::assertStringContainsString("sessions 1\ndrafts 1\ntasks 0\nlinks 1\n", $said);
         self::assertSame('new', $database->fetchOne('SELECT sess_id FROM sessions'));
         self::assertSame('outline', $database->fetchOne('SELECT kind FROM draft'));
     }

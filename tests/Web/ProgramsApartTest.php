@@ -21,6 +21,9 @@ use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
+use App\Shared\Entity\Task;
+use App\Shared\Entity\TaskFile;
+use App\Shared\Entity\TaskKind;
 use App\Shared\Entity\User;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Score\Instrument;
@@ -46,6 +49,7 @@ final class ProgramsApartTest extends WebCase
         'pattern' => RhythmPattern::class,
         'override' => Override::class,
         'skill' => OwnSkill::class,
+        'task' => Task::class,
     ];
     /** Addresses of several kinds of rows, each tried with one. */
     private const KINDS = ['put_away' => 'sequence', 'bring_back' => 'sequence', 'delete' => 'sequence'];
@@ -97,7 +101,8 @@ final class ProgramsApartTest extends WebCase
         $this->rowsOfTheFirst();
         $this->entities()->clear();
         $this->enter($this->account('two@example.org'));
-        foreach ([...array_values(self::ROWS), LogEntry::class, PieceSource::class, InstrumentGroup::class, Draft::class] as $class) {
+        $others = [LogEntry::class, PieceSource::class, InstrumentGroup::class, Draft::class, TaskFile::class];
+        foreach ([...array_values(self::ROWS), ...$others] as $class) {
             self::assertSame([], $this->entities()->getRepository($class)->findAll(), $class);
         }
         $this->entities()->clear();
@@ -136,6 +141,9 @@ final class ProgramsApartTest extends WebCase
         $skill = new OwnSkill(new Skill('own.one', 'One', 'One', Family::Fingers, ['' => 1], [], '', [], true));
         $said = new Said('open.bow.D', Instrument::Violin, State::Secure, '2026-01-01');
         $this->said = new SaidState($lesson->getClass(), $said, $this->teacher, new \DateTimeImmutable());
+        $task = new Task(TaskKind::Report, 'One', 'one', [], $this->teacher, new \DateTimeImmutable());
+        $this->entities()->persist($task);
+        $this->entities()->persist(new TaskFile($task, 'one.txt', 'One.'));
         $this->entities()->persist($skill);
         $this->entities()->persist($this->said);
         $this->entities()->flush();
@@ -153,6 +161,7 @@ final class ProgramsApartTest extends WebCase
             'override' => $override->getId(),
             'skill' => $skill->getId(),
             'said' => $this->said->getId(),
+            'task' => $task->getId(),
         ]);
     }
 

@@ -7,6 +7,7 @@ namespace App\Tests;
 use App\Report\Csv;
 use App\Report\Spreadsheet;
 use App\Shared\Entity\Piece;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
 
 /** The term report, and the order of a book with its index. */
 final class ReportTest extends WebCase
@@ -57,18 +58,52 @@ final class ReportTest extends WebCase
     public function testAnIndexBecomesOutlinesWithTheirNumbers(): void
     {
         $index = "Number;Title;Key;Meter;Measures\n1;First Steps;D;3/4;12\n2b;\"Round; the Pond\";G;;\n";
-        $this->post('/library/index', ['book' => 'Pond Book', 'index' => $index]);
-        self::assertResponseRedirects('/books?book=Pond%20Book');
-        $this->browser->followRedirect();
+        $this->takeIndex($index);
         self::assertSelectorTextContains('.said', '2 outlines are in the library.');
         $pieces = $this->entities()->getRepository(Piece::class)->findBy([], ['id' => 'ASC']);
         self::assertSame(['1', '2b'], array_map(static fn (Piece $piece): string => $piece->getNumberInBook(), $pieces));
         self::assertSame(['First Steps', 'Round; the Pond'], array_map(static fn (Piece $piece): string => $piece->getTitle(), $pieces));
         self::assertCount(12, $pieces[0]->score()->measures);
-        $this->post('/library/index', ['book' => 'Pond Book', 'index' => "number,title\n1,Other\n3,Third\n"]);
-        $this->browser->followRedirect();
+        $this->takeIndex("number,title\n1,Other\n3,Third\n");
         self::assertSelectorTextContains('.said', 'One outline is in the library; one number was there already.');
         self::assertSame('First Steps', $this->entities()->getRepository(Piece::class)->find($pieces[0]->getId())?->getTitle());
+    }
+
+    public function testAnIndexAsAnOldSpreadsheetSavesItIsReadAsItIs(): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'index');
+        file_put_contents($path, mb_convert_encoding("number,title\n1,Fluß über Höhen\n", 'Windows-1252', 'UTF-8'));
+        $this->post('/library/index', ['book' => 'Pond Book'], ['file' => new UploadedFile($path, 'index.csv', test: true)]);
+        $this->work();
+        self::assertSame('Fluß über Höhen', $this->entities()->getRepository(Piece::class)->findOneBy([])?->getTitle());
+    }
+
+    public function testTheReportsOfAllClassesAreMadeInTheBackgroundAndTakenAlong(): void
+    {
+        $this->browser->request('GET', '/classes');
+        self::assertSelectorNotExists('form[action="/classes/reports"]');
+        $this->beginners('Lane One');
+        $this->beginners('Lane One');
+        $form = $this->browser->request('GET', '/classes')->selectButton('Reports of all classes')->form();
+        $this->browser->submit($form);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.task', 'It begins in a moment');
+        $address = $this->browser->getRequest()->getPathInfo();
+        $this->browser->request('GET', "$address/file");
+        self::assertResponseStatusCodeSame(404);
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertSelectorTextContains('.task', 'The reports of 2 classes are ready.');
+        $this->browser->clickLink('Take it along');
+        self::assertResponseHeaderSame('Content-Type', 'application/zip');
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        file_put_contents($path, $this->body());
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open($path));
+        self::assertSame('01-lane-one-report.ods', $zip->getNameIndex(0));
+        self::assertSame('02-lane-one-report.ods', $zip->getNameIndex(1));
+        self::contentOf((string) $zip->getFromIndex(1));
+        unlink($path);
     }
 
     public function testAnIndexThatIsWrongIsToldLineByLineAndNothingIsTaken(): void
@@ -99,6 +134,18 @@ final class ReportTest extends WebCase
         self::assertSelectorTextContains('#once-title + ul', 'Soft no. 2');
         $this->browser->request('GET', '/books?book=None');
         self::assertResponseIsSuccessful();
+    }
+
+    private function takeIndex(string $index): void
+    {
+        $this->post('/library/index', ['book' => 'Pond Book', 'index' => $index]);
+        $this->browser->followRedirect();
+        self::assertSelectorTextContains('.task', 'Pond Book');
+        $address = $this->browser->getRequest()->getPathInfo();
+        $this->work();
+        $this->browser->request('GET', $address);
+        self::assertResponseRedirects('/books?book=Pond%20Book');
+        $this->browser->followRedirect();
     }
 
     private static function contentOf(string $file): string

@@ -25,6 +25,9 @@ use CoinStair\Core\Skill\ClassPast;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\ReceivedStamp;
+use Symfony\Component\Messenger\Transport\Receiver\ReceiverInterface;
 
 /** A teacher of a program of their own, signed in, and the rows they would make. */
 abstract class WebCase extends WebTestCase
@@ -131,6 +134,29 @@ abstract class WebCase extends WebTestCase
                 [1, 2, 3],
             ),
         );
+    }
+
+    /**
+     * Does what waits in the background, turn by turn, until nothing waits.
+     *
+     * @return int turns
+     */
+    protected function work(): int
+    {
+        $queue = static::getContainer()->get('messenger.transport.work');
+        self::assertInstanceOf(ReceiverInterface::class, $queue);
+        $turns = 0;
+        for (; [] !== ($waiting = [...$queue->get()]); ++$turns) {
+            self::assertLessThan(200, $turns, 'The background comes to an end.');
+            $queue->ack($waiting[0]);
+            $this->service(MessageBusInterface::class)->dispatch($waiting[0]->with(new ReceivedStamp('work')));
+        }
+        if ($turns > 0) {
+            $this->teacher = $this->entities()->find(User::class, $this->teacher->getId()) ?? self::fail('The teacher is there.');
+            $this->enter($this->teacher);
+        }
+
+        return $turns;
     }
 
     protected function entities(): EntityManagerInterface

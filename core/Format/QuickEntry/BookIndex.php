@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\QuickEntry;
 
+use CoinStair\Core\Format\PlainText;
 use CoinStair\Core\Score\Notice;
 
 /**
@@ -14,6 +15,8 @@ final readonly class BookIndex
 {
     public const MOST = 300;
     public const BYTES = 200_000;
+    /** Measures of all pieces together: what is made of a line is bounded as well as what is sent. */
+    public const MEASURES = 15_000;
     /** Columns, and what counts where a line leaves one out. */
     private const COLUMNS = [
         'number' => '',
@@ -35,15 +38,19 @@ final readonly class BookIndex
     {
     }
 
-    /** @param string $text with commas, semicolons or tabs between the columns, whose names stand in the first line */
+    /**
+     * @param string $text in any of the encodings in which tables are saved, with commas, semicolons or tabs between the columns, whose
+     *                     names stand in the first line
+     */
     public static function read(string $text): self
     {
         if (\strlen($text) > self::BYTES) {
             return new self([], [new Notice(0, 0, 'The index is larger than {most} KB.', ['most' => (string) (self::BYTES / 1000)])]);
         }
-        $text = (string) preg_replace('/^\xEF\xBB\xBF/', '', mb_scrub($text, 'UTF-8'));
-        $lines = self::lines($text);
-        $columns = array_map(static fn (string $name): string => strtolower(trim($name)), array_shift($lines) ?? []);
+        $lines = explode("\n", str_replace(["\r\n", "\r"], "\n", PlainText::decode($text)));
+        $head = array_shift($lines);
+        $separator = self::separator($head);
+        $columns = array_map(static fn (string $name): string => strtolower(trim($name)), self::cells($head, $separator) ?? []);
         foreach (['number', 'title'] as $needed) {
             if (!\in_array($needed, $columns, true)) {
                 return new self([], [
@@ -55,19 +62,35 @@ final readonly class BookIndex
             }
         }
         $rows = $problems = $numbers = [];
-        foreach ($lines as $at => $cells) {
+        $measures = 0;
+        foreach ($lines as $at => $line) {
+            $number = $at + 2;
+            if (\count($rows) + \count($problems) >= self::MOST && '' !== trim($line)) {
+                $problems[] = new Notice($number, 1, 'An index has at most {most} pieces.', ['most' => (string) self::MOST]);
+                break;
+            }
+            $cells = self::cells($line, $separator);
+            if (null === $cells || 1 === preg_match('/[\x00-\x08\x0B-\x1F\x7F]/', $line)) {
+                $problems[] = new Notice($number, 1, null === $cells
+                    ? 'A quotation mark is opened and not closed in this line.'
+                    : 'The line has a character that is no text.');
+                continue;
+            }
             if ('' === trim(implode('', $cells))) {
                 continue;
             }
-            if (\count($rows) >= self::MOST) {
-                $problems[] = new Notice($at + 2, 1, 'An index has at most {most} pieces.', ['most' => (string) self::MOST]);
-                break;
-            }
-            [$row, $told] = self::row($columns, $cells, $at + 2, $numbers);
-            $problems = [...$problems, ...$told];
+            [$row, $told] = self::row($columns, $cells, $number, $numbers);
+            array_push($problems, ...$told);
             if (null !== $row) {
                 $rows[] = $row;
                 $numbers[$row->number] = true;
+                $measures += \count($row->piece->measures);
+            }
+            if ($measures > self::MEASURES) {
+                $problems[] = new Notice($number, 1, 'The pieces of an index have at most {most} measures together; take it in parts.', [
+                    'most' => (string) self::MEASURES,
+                ]);
+                break;
             }
         }
         if ([] === $rows && [] === $problems) {
@@ -124,23 +147,21 @@ final readonly class BookIndex
             : [null, $problems];
     }
 
-    /** @return list<list<string>> cells of each line */
-    private static function lines(string $text): array
+    private static function separator(string $head): string
     {
-        $head = strtok($text, "\r\n") ?: '';
         $counts = [',' => substr_count($head, ','), ';' => substr_count($head, ';'), "\t" => substr_count($head, "\t")];
         arsort($counts);
-        $separator = (string) array_key_first($counts);
-        $lines = [];
-        $stream = fopen('php://memory', 'r+');
-        \assert(false !== $stream);
-        fwrite($stream, str_replace(["\r\n", "\r"], "\n", $text));
-        rewind($stream);
-        while (false !== ($cells = fgetcsv($stream, 0, $separator, '"', '')) && \count($lines) <= self::MOST + 1) {
-            $lines[] = array_map(strval(...), $cells);
-        }
-        fclose($stream);
 
-        return $lines;
+        return (string) array_key_first($counts);
+    }
+
+    /**
+     * A piece stands in one line, so each line is read by itself: a mark that is not closed swallows no other.
+     *
+     * @return list<string>|null null if a quotation mark is not closed
+     */
+    private static function cells(string $line, string $separator): ?array
+    {
+        return 0 === substr_count($line, '"') % 2 ? array_map(strval(...), str_getcsv($line, $separator, '"', '')) : null;
     }
 }

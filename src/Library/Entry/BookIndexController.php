@@ -4,19 +4,23 @@ declare(strict_types=1);
 
 namespace App\Library\Entry;
 
+use App\Shared\Entity\TaskKind;
+use App\Shared\Entity\User;
 use App\Shared\Repository\PieceRepository;
+use App\Shared\Work\Tasks;
+use CoinStair\Core\Format\PlainText;
 use CoinStair\Core\Format\QuickEntry\BookIndex;
 use CoinStair\Core\Format\QuickEntry\BookIndexRow;
-use CoinStair\Core\Format\ReadResult;
-use Doctrine\ORM\EntityManagerInterface;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Refusal;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Contracts\Translation\TranslatorInterface;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
-/** Takes the index of a book: an outline for each of its pieces that the library does not have yet, numbered as in the book. */
+/** Takes the index of a book, and has an outline made of each of its pieces that the library does not have yet (IndexWork). */
 final class BookIndexController extends AbstractController
 {
     private const LONGEST = 120;
@@ -27,9 +31,8 @@ final class BookIndexController extends AbstractController
     public function __invoke(
         Request $request,
         PieceRepository $library,
-        PieceImport $import,
-        EntityManagerInterface $entities,
-        TranslatorInterface $translator,
+        Tasks $tasks,
+        #[CurrentUser] User $user,
     ): Response {
         $book = trim(mb_scrub($request->isMethod('POST') ? $request->request->getString('book') : $request->query->getString('book')));
         $file = $request->files->get('file');
@@ -45,31 +48,33 @@ final class BookIndexController extends AbstractController
         if ([] !== $index->problems) {
             return $this->page($book, $text, \array_slice($index->problems, 0, self::TOLD));
         }
-        $there = [];
-        foreach ($library->ofBook($book) as $piece) {
-            $there[$piece->getNumberInBook()] = true;
+        $there = $library->numbers($book);
+        $had = array_filter($index->rows, static fn (BookIndexRow $row): bool => isset($there[$row->number]));
+        try {
+            $task = $tasks->begin(
+                TaskKind::BookIndex,
+                $book,
+                'index-'.hash('xxh128', $book."\n".$text),
+                [
+                    IndexWork::BOOK => $book,
+                    IndexWork::INDEX => PlainText::decode($text),
+                    IndexWork::THERE => (string) \count($had),
+                ],
+                $user,
+            );
+        } catch (Refusal $refusal) {
+            return $this->page($book, $text, [], $refusal->notice->text());
         }
-        $new = array_values(array_filter($index->rows, static fn (BookIndexRow $row): bool => !isset($there[$row->number])));
-        $entities->wrapInTransaction(static function () use ($new, $book, $import): void {
-            foreach ($new as $row) {
-                $import->take(new ReadResult($row->piece, []), 'index.csv', $row->number.','.$row->piece->title, $book)
-                    ->setNumberInBook($row->number);
-            }
-        });
-        $this->addFlash(
-            'done',
-            $translator->trans('index.taken', ['count' => \count($new), 'there' => \count($index->rows) - \count($new)]),
-        );
 
-        return $this->redirectToRoute('book', ['book' => $book], 303);
+        return $this->redirectToRoute('task', ['id' => $task->getId()], 303);
     }
 
-    /** @param list<\CoinStair\Core\Score\Notice> $problems */
+    /** @param list<Notice> $problems */
     private function page(string $book, string $text, array $problems, string $said = ''): Response
     {
         return $this->render('library/index.html.twig', [
             'book' => $book,
-            'text' => mb_substr(mb_scrub($text), 0, BookIndex::BYTES),
+            'text' => mb_substr(mb_scrub(PlainText::decode($text)), 0, BookIndex::BYTES),
             'problems' => $problems,
             'said' => $said,
         ], new Response(null, [] === $problems && '' === $said ? 200 : 422));

@@ -4,35 +4,26 @@ declare(strict_types=1);
 
 namespace App\Shared\Reckoned;
 
+use App\Shared\Work\NowAndThen;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
-use Symfony\Component\HttpKernel\KernelEvents;
 
 /**
- * Keeps the results of all programs small: now and then, after an answer was sent, the oldest go until there is room again. Programs that
+ * Keeps the results of all programs small: now and then the oldest go until there is room again. Programs that
  * keep little lose nothing by one that keeps much: what there is room for is shared evenly, and who takes less leaves it to the others.
  */
-#[AsEventListener(event: KernelEvents::TERMINATE)]
+#[AsEventListener(event: NowAndThen::class, method: 'sweep')]
 final readonly class Sweep
 {
     /** Bytes that the results of all programs may take. */
     public const LIMIT = 256 * 1024 * 1024;
     /** Share of what a program may take that is left to it after a sweep. */
     private const LEFT = 0.75;
-    /** One answer of so many looks after the folder. */
-    private const EVERY = 200;
 
     public function __construct(
         #[Autowire('%env(resolve:COIN_STAIR_HOME)%/reckoned')] private string $folder,
         private int $limit = self::LIMIT,
     ) {
-    }
-
-    public function __invoke(): void
-    {
-        if (1 === random_int(1, self::EVERY)) {
-            $this->sweep();
-        }
     }
 
     /** @return int bytes that are left */

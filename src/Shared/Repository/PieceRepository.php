@@ -147,6 +147,17 @@ final readonly class PieceRepository
         return $pieces;
     }
 
+    /** @return array<string, true> numbers of the pieces of a book that are there */
+    public function numbers(string $book): array
+    {
+        $numbers = $this->entities
+            ->createQuery('SELECT DISTINCT p.numberInBook FROM '.Piece::class.' p WHERE p.putAwayAt IS NULL AND p.book = :book')
+            ->setParameter('book', $book)
+            ->getSingleColumnResult();
+
+        return array_fill_keys(array_map(static fn (mixed $number): string => \is_string($number) ? $number : '', $numbers), true);
+    }
+
     /**
      * What readiness and ranking need of each piece, without its score; in the order of the books.
      *

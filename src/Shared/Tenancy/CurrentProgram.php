@@ -11,12 +11,18 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\Event\PrePersistEventArgs;
 use Doctrine\ORM\Events;
+use Symfony\Contracts\Service\ResetInterface;
 
 /** The program that the request or command works for. Sets the filter, and stamps new rows. */
 #[AsDoctrineListener(event: Events::prePersist)]
-final class CurrentProgram
+final class CurrentProgram implements ResetInterface
 {
     private ?Program $program = null;
+
+    public function reset(): void
+    {
+        $this->program = null;
+    }
 
     public function enter(Program $program, EntityManagerInterface $entities): void
     {
