@@ -26,7 +26,7 @@ $skills = static function (Piece $piece, array $hands): int {
     $found = PieceSkills::of($piece, $hands, Catalogue::shipped());
     $count = 0;
     foreach ($found->instruments() as $instrument) {
-        $count += count($found->found($instrument));
+        $count += count($found->first($instrument));
     }
 
     return $count;

@@ -13,26 +13,38 @@ final class Kernel extends BaseKernel
 {
     use MicroKernelTrait;
 
-    /** What is kept between requests was reckoned and drawn by these sources: with others it is made anew. */
+    /** What is kept was reckoned by these sources, and drawn by those: with others it is made anew. */
+    private const SOURCES = [
+        'rules_version' => ['core'],
+        'core_version' => ['core', 'src', 'templates', 'translations', 'assets'],
+    ];
+
     protected function build(ContainerBuilder $container): void
     {
-        $hash = hash_init('xxh128');
-        foreach (['core', 'src', 'templates', 'translations', 'assets'] as $folder) {
-            $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder));
-            $files = new \RecursiveIteratorIterator(
-                new \RecursiveDirectoryIterator($this->getProjectDir().'/'.$folder, \FilesystemIterator::SKIP_DOTS),
-            );
-            $paths = [];
-            foreach ($files as $file) {
-                if ($file instanceof \SplFileInfo && $file->isFile()) {
-                    $paths[] = $file->getPathname();
+        foreach (self::SOURCES as $parameter => $folders) {
+            $hash = hash_init('xxh128');
+            foreach ($folders as $folder) {
+                $container->addResource(new DirectoryResource($this->getProjectDir().'/'.$folder));
+                foreach (self::files($this->getProjectDir().'/'.$folder) as $path) {
+                    hash_update_file($hash, $path);
                 }
             }
-            sort($paths);
-            foreach ($paths as $path) {
-                hash_update_file($hash, $path);
+            $container->setParameter($parameter, hash_final($hash));
+        }
+    }
+
+    /** @return list<string> paths of all files of a folder, in order */
+    private static function files(string $folder): array
+    {
+        $paths = [];
+        $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS));
+        foreach ($files as $file) {
+            if ($file instanceof \SplFileInfo && $file->isFile()) {
+                $paths[] = $file->getPathname();
             }
         }
-        $container->setParameter('core_version', hash_final($hash));
+        sort($paths);
+
+        return $paths;
     }
 }

@@ -10,7 +10,8 @@ FORMAT=2
 dump() {
     mariadb-dump --defaults-file="$VAR/client.cnf" --single-transaction --quick --hex-blob --no-tablespaces --skip-comments \
         --skip-dump-date --skip-triggers --skip-extended-insert --order-by-primary --skip-add-locks --skip-disable-keys --no-autocommit \
-        --ignore-table-data="$1.sessions" --ignore-table-data="$1.cache_items" "$1"
+        --ignore-table-data="$1.sessions" --ignore-table-data="$1.cache_items" \
+        --ignore-table-data="$1.piece_skills" "$1"
 }
 
 # root_sql STATEMENTS: by the one account that may make others; it is reached by the socket alone.
@@ -184,8 +185,9 @@ remove_backups() {
     done
 }
 
-# restore FOLDER, whose files were looked at: into a home that has no database yet. Settings of the backup are taken, so that what they sign stays valid. With --aside,
-# what a home has is moved beside it first; nothing is deleted, and where the backup cannot be loaded, it is moved back.
+# restore FOLDER, whose files were looked at: into a home that has no database yet. Settings of the backup are taken, so that what they
+# sign stays valid. With --aside, what a home has is moved beside it first; nothing is deleted, and where the backup cannot be loaded, it
+# is moved back.
 restore() {
     local from=$1 stamp file
     if [ "$ASIDE" = yes ]; then

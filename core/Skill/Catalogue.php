@@ -18,6 +18,8 @@ final class Catalogue implements \JsonSerializable
 
     /** @var array<string, list<string>> by code */
     private array $deeper = [];
+    /** @var array<string, array<string, list<string>>> those that apply, by instrument and code */
+    private array $before = [];
 
     /** @param array<string, Skill> $skills by code, family by family */
     private function __construct(public readonly array $skills, private readonly string $state)
@@ -53,6 +55,12 @@ final class Catalogue implements \JsonSerializable
         return new self($skills, $this->state.'+'.hash('xxh128', json_encode($own, \JSON_THROW_ON_ERROR)));
     }
 
+    /** @return list<string> of all skills, in order */
+    public function codes(): array
+    {
+        return array_map(strval(...), array_keys($this->skills));
+    }
+
     public function find(string $code): ?Skill
     {
         return $this->skills[$code] ?? null;
@@ -71,7 +79,7 @@ final class Catalogue implements \JsonSerializable
      */
     public function before(string $code, Instrument $instrument): array
     {
-        return array_values(
+        return $this->before[$instrument->value][$code] ??= array_values(
             array_filter(
                 $this->deeper[$code] ??= $this->reckonBefore($code),
                 fn (string $one): bool => true === $this->find($one)?->appliesTo($instrument),

@@ -17,6 +17,8 @@ final class ClassSkills
 {
     /** @var array<string, array<string, Row>> states as they were kept, by instrument and code; they are read where they are asked for */
     private array $kept = [];
+    /** @var array<string, array<string, bool>> whether it is new, by instrument and code, once it was asked for */
+    private array $new = [];
     /** @var list<SkillOfGroups>|null once they were asked for: every piece asks again */
     private ?array $due = null;
 
@@ -89,6 +91,12 @@ final class ClassSkills
     }
 
     /** Whether an instrument group of the class knows it, in the sense of the handbook. */
+    /** It was not met in any way: asked for each skill of each piece of a library. */
+    public function isNew(Instrument $instrument, string $code): bool
+    {
+        return $this->new[$instrument->value][$code] ??= $this->of($instrument, $code)->isNew();
+    }
+
     public function isKnown(Instrument $instrument, string $code): bool
     {
         return Newness::Known === $this->of($instrument, $code)->newness();

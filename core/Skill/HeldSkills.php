@@ -54,7 +54,7 @@ final readonly class HeldSkills
         $playing = Playing::of($chunk, $played->modes, self::isOnOpenStrings($played));
         $held = [];
         foreach ($skills->instruments() as $instrument) {
-            $held[$instrument->value] = array_map(strval(...), array_keys($skills->found($instrument, $playing)));
+            $held[$instrument->value] = $skills->codes($instrument, $playing);
         }
 
         return $held;

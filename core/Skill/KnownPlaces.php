@@ -11,7 +11,8 @@ use CoinStair\Core\LeftHand\HandFrame;
 use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Skill\Rule\Block;
-use CoinStair\Core\Skill\Rule\BlockRule;
+use CoinStair\Core\Skill\Rule\FactIndex;
+use CoinStair\Core\Skill\Rule\PlaceSet;
 
 /**
  * Which places on the fingerboard a class knows, by the skills that stand for them (handbook 7): a finger in first position by the skill
@@ -28,14 +29,21 @@ final readonly class KnownPlaces
     {
         $skills = [];
         foreach (Instrument::strings() as $instrument) {
-            [$fingers, $hands] = self::blocks($catalogue, $instrument);
-            foreach (self::places($instrument) as $place => [$facts, $position]) {
+            $places = self::places($instrument);
+            $fingers = $positions = [];
+            foreach ($places as [$facts, $position]) {
+                $positions[$position] = [];
+                $fingers += array_fill_keys([...$facts, ...self::asUsual($facts), ...self::asUsual($facts, '1')], []);
+            }
+            $byFinger = self::codes($catalogue, $instrument, Block::Finger, $fingers);
+            $byHand = self::codes($catalogue, $instrument, Block::Hand, $positions);
+            foreach ($places as $place => [$facts, $position]) {
                 // What no skill names by itself goes with the nearest that one names: the position, then the finger as it sits usually.
                 $skills[$instrument->value][$place] =
-                    self::standingFor($fingers, $facts) ?:
-                    self::standingFor($hands, [$position]) ?:
-                    self::standingFor($fingers, self::asUsual($facts)) ?:
-                    self::standingFor($fingers, self::asUsual($facts, '1'));
+                    self::standingFor($byFinger, $facts) ?:
+                    $byHand[$position] ?:
+                    self::standingFor($byFinger, self::asUsual($facts)) ?:
+                    self::standingFor($byFinger, self::asUsual($facts, '1'));
             }
         }
 
@@ -85,42 +93,42 @@ final readonly class KnownPlaces
         }, $facts);
     }
 
-    /** @return array{array<string, list<BlockRule>>, array<string, list<BlockRule>>} blocks of fingers, and of hands, by code */
-    private static function blocks(Catalogue $catalogue, Instrument $instrument): array
+    /**
+     * Which skills a place stands for by itself: those of which one block of a kind is enough and asks for it.
+     *
+     * @param array<array-key, list<int>> $facts of places, by the fact's values with bars between
+     *
+     * @return array<array-key, list<string>> codes in the order of the catalogue, by the same
+     */
+    private static function codes(Catalogue $catalogue, Instrument $instrument, Block $kind, array $facts): array
     {
-        $fingers = $hands = [];
+        $index = FactIndex::of($kind, $facts);
+        $codes = array_map(static fn (): array => [], $facts);
+        $names = array_keys($facts);
         foreach ($catalogue->of($instrument) as $skill) {
+            $fitting = str_repeat(PlaceSet::OUT, \count($facts));
             foreach ($skill->rule()?->alternatives() ?? [] as $block) {
-                if (Block::Finger === $block->block) {
-                    $fingers[$skill->code][] = $block;
-                } elseif (Block::Hand === $block->block) {
-                    $hands[$skill->code][] = $block;
+                if ($kind === $block->block) {
+                    $fitting |= $index->fitting($block->asked);
                 }
             }
-        }
-
-        return [$fingers, $hands];
-    }
-
-    /**
-     * @param array<string, list<BlockRule>> $blocks by code
-     * @param list<string>                   $facts
-     *
-     * @return list<string> codes of which some block asks for one of the facts
-     */
-    private static function standingFor(array $blocks, array $facts): array
-    {
-        $codes = [];
-        foreach ($blocks as $code => $of) {
-            foreach ($of as $block) {
-                if ([] !== array_filter($facts, $block->isMetBy(...))) {
-                    $codes[] = (string) $code;
-                    break;
-                }
+            foreach (PlaceSet::numbers($fitting) as $fact) {
+                $codes[$names[$fact]][] = $skill->code;
             }
         }
 
         return $codes;
+    }
+
+    /**
+     * @param array<array-key, list<string>> $codes in the order of the catalogue, by fact
+     * @param list<string>                   $facts
+     *
+     * @return list<string> codes that stand for one of the facts
+     */
+    private static function standingFor(array $codes, array $facts): array
+    {
+        return array_values(array_unique(array_merge(...array_map(static fn (string $fact): array => $codes[$fact] ?? [], $facts))));
     }
 
     /** @return array<string, array{list<string>, string}> facts of each place and its position, by the place's name */

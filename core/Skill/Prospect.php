@@ -8,28 +8,24 @@ namespace CoinStair\Core\Skill;
 final readonly class Prospect
 {
     /**
-     * @param int        $piece     id
-     * @param float|null $comfort   beats a minute at which the class is comfortable in all of it now; none where no hands are known
-     * @param int        $goal      beats a minute
-     * @param int|null   $lessons   that it takes; none where nobody reckoned it
-     * @param int|null   $left      lessons until the class's next event; none where none is known
-     * @param bool       $isPlanned the teacher has a sequence for it already
+     * @param int            $piece     id
+     * @param Readiness|null $readiness all that the numbers stand for; none before a piece is among those that are told
+     * @param float|null     $comfort   beats a minute at which the class is comfortable in all of it now; none where no hands are known
+     * @param int            $goal      beats a minute
+     * @param int|null       $lessons   that it takes; none where nobody reckoned it
+     * @param int|null       $left      lessons until the class's next event; none where none is known
+     * @param bool           $isPlanned the teacher has a sequence for it already
      */
     public function __construct(
         public int $piece,
-        public Readiness $readiness,
+        public Glance $glance,
         public ?float $comfort = null,
         public int $goal = 0,
         public ?int $lessons = null,
         public ?int $left = null,
         public bool $isPlanned = false,
+        public ?Readiness $readiness = null,
     ) {
-    }
-
-    /** New skills of the group that has most of them. */
-    public function fresh(): int
-    {
-        return [] === $this->readiness->byGroup ? 0 : max($this->readiness->byGroup);
     }
 
     /** Share of the goal that is comfortable now, at most 1; 1 where nothing is known. */

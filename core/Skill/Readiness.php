@@ -32,7 +32,7 @@ final readonly class Readiness
     {
         $groups = $places = $begun = $byGroup = [];
         foreach ([] === $instruments ? $class->instruments : $instruments as $instrument) {
-            $new = self::newTo($instrument, $needs, $class, $catalogue);
+            $new = Glance::newTo($instrument, $needs->inOrder($instrument), $class, $catalogue);
             $byGroup[$instrument->value] = \count($new);
             foreach ($new as $code) {
                 $groups[$code][] = $instrument;
@@ -50,11 +50,7 @@ final readonly class Readiness
         $most = [] === $byGroup ? 0 : max($byGroup);
 
         return new self(
-            match (true) {
-                0 === $most => Verdict::Ready,
-                $most <= $class->thresholds->withinReach => Verdict::WithinReach,
-                default => Verdict::Later,
-            },
+            Verdict::of($most, $class->thresholds),
             self::inOrder($groups, $places, $catalogue),
             array_values(array_filter($class->due(), static fn (SkillOfGroups $one): bool => $needs->hasAnywhere($one->code))),
             self::together($begun),
@@ -62,35 +58,16 @@ final readonly class Readiness
         );
     }
 
+    /** It in numbers. */
+    public function glance(): Glance
+    {
+        return new Glance($this->verdict, [] === $this->byGroup ? 0 : max($this->byGroup), $this->isBlocked(), \count($this->due));
+    }
+
     /** Skills that stand first: those before which something has to be learned that the piece does not have. */
     public function isBlocked(): bool
     {
         return [] !== array_filter($this->new, static fn (NewSkill $new): bool => $new->isBefore());
-    }
-
-    /**
-     * What the piece needs and the group has not met, and what comes before that; each after what it needs itself. What nothing can find is
-     * taken for granted, unless a teacher said that it is not there.
-     *
-     * @return list<string> codes
-     */
-    private static function newTo(Instrument $instrument, Needs $needs, ClassSkills $class, Catalogue $catalogue): array
-    {
-        $new = [];
-        foreach ($needs->inOrder($instrument) as $code) {
-            if (!$class->of($instrument, $code)->isNew()) {
-                continue;
-            }
-            foreach ([...$catalogue->before($code, $instrument), $code] as $one) {
-                $state = $class->of($instrument, $one);
-                $isTaken = true === $catalogue->find($one)?->isByHand() && null === $state->said;
-                if ($state->isNew() && !$isTaken) {
-                    $new[$one] = true;
-                }
-            }
-        }
-
-        return array_map(strval(...), array_keys($new));
     }
 
     /**

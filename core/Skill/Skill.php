@@ -103,6 +103,19 @@ final class Skill implements \JsonSerializable
         );
     }
 
+    /**
+     * The same, where it is known to which instruments it applies: its rule is read only if somebody wants to find it.
+     *
+     * @param list<Instrument> $instruments that have what the rule names
+     */
+    public function applyingTo(array $instruments): self
+    {
+        $same = clone $this;
+        $same->instruments = $instruments;
+
+        return $same;
+    }
+
     /** Year of playing in which an instrument usually meets it. */
     public function year(Instrument $instrument): int
     {

@@ -20,4 +20,14 @@ enum Verdict: string
             self::Later => 'later',
         };
     }
+
+    /** @param int $fresh new skills of the group that has most of them */
+    public static function of(int $fresh, Thresholds $thresholds): self
+    {
+        return match (true) {
+            0 === $fresh => self::Ready,
+            $fresh <= $thresholds->withinReach => self::WithinReach,
+            default => self::Later,
+        };
+    }
 }

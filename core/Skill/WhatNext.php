@@ -32,27 +32,37 @@ final readonly class WhatNext
     /** @param list<Prospect> $prospects pieces that the class has not learned yet */
     public static function of(array $prospects): self
     {
-        $next = array_values(array_filter($prospects, static fn (Prospect $one): bool => $one->fresh() > 0));
-        $easy = array_values(array_filter($prospects, static fn (Prospect $one): bool => 0 === $one->fresh()));
-        usort($next, static fn (Prospect $a, Prospect $b): int => self::worth($b) <=> self::worth($a) ?: $a->piece <=> $b->piece);
-        usort(
-            $easy,
-            static fn (Prospect $a, Prospect $b): int => [self::ease($b), $a->piece] <=> [self::ease($a), $b->piece],
-        );
+        $next = array_values(array_filter($prospects, static fn (Prospect $one): bool => $one->glance->fresh > 0));
+        $easy = array_values(array_filter($prospects, static fn (Prospect $one): bool => 0 === $one->glance->fresh));
 
-        return new self($next, $easy);
+        return new self(self::bestFirst($next, self::worth(...)), self::bestFirst($easy, self::ease(...)));
+    }
+
+    /**
+     * @param list<Prospect>            $prospects
+     * @param \Closure(Prospect): float $worth     reckoned once for each
+     *
+     * @return list<Prospect>
+     */
+    private static function bestFirst(array $prospects, \Closure $worth): array
+    {
+        $worths = array_map($worth, $prospects);
+        $pieces = array_map(static fn (Prospect $one): int => $one->piece, $prospects);
+        array_multisort($worths, \SORT_DESC, \SORT_NUMERIC, $pieces, \SORT_ASC, $prospects);
+
+        return $prospects;
     }
 
     /** How well a piece fits next; only the order of worths means something. */
     public static function worth(Prospect $prospect): float
     {
-        $fresh = $prospect->fresh();
+        $fresh = $prospect->glance->fresh;
         $most = \count(self::OF_FRESH);
         $ofFresh = 0 === $fresh ? 0.0 : (self::OF_FRESH[$fresh - 1] ?? self::OF_FRESH[$most - 1] + self::EACH_MORE * ($fresh - $most));
 
         return $ofFresh
-            + ($prospect->readiness->isBlocked() ? self::BLOCKED : 0.0)
-            + self::OF_DUE * min(self::MOST_DUE, \count($prospect->readiness->due))
+            + ($prospect->glance->isBlocked ? self::BLOCKED : 0.0)
+            + self::OF_DUE * min(self::MOST_DUE, $prospect->glance->due)
             + self::OF_COMFORT * $prospect->share()
             + (null !== $prospect->lessons && null !== $prospect->left && $prospect->lessons > $prospect->left ? self::TOO_LONG : 0.0)
             + ($prospect->isPlanned ? self::PLANNED : 0.0);
@@ -60,6 +70,6 @@ final readonly class WhatNext
 
     private static function ease(Prospect $prospect): float
     {
-        return $prospect->share() + self::OF_DUE * min(self::MOST_DUE, \count($prospect->readiness->due));
+        return $prospect->share() + self::OF_DUE * min(self::MOST_DUE, $prospect->glance->due);
     }
 }

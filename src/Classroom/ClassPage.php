@@ -20,7 +20,8 @@ final readonly class ClassPage
      * @param list<array{id: int, title: string, goalTempo: int, pieces: list<int>}> $sequences the latest first
      * @param list<CoveredPiece>                                                     $pieces    the one taught last first
      * @param ClassSkills                                                            $skills    as of today
-     * @param RankedLibrary                                                          $next      what it could play next
+     * @param RankedLibrary|null                                                     $next      what it could play next; none where the
+     *                                                                                          library is large, which is asked for apart
      * @param list<QuiltBlock>                                                       $quilt     family by family
      * @param list<LogRow>                                                           $log       of lessons, the latest first
      * @param int                                                                    $page      of the log
@@ -33,7 +34,7 @@ final readonly class ClassPage
         public array $pieces,
         public ClassSkills $skills,
         public Catalogue $catalogue,
-        public RankedLibrary $next,
+        public ?RankedLibrary $next,
         public array $quilt,
         public array $log,
         public int $page,

@@ -21,6 +21,8 @@ use CoinStair\Core\Memory\Memory;
 final readonly class ClassView
 {
     private const LESSONS = 15;
+    /** Pieces of a library that takes longer to be put in order than a page waits for. */
+    private const LARGE = 800;
 
     public function __construct(
         private LessonRepository $lessons,
@@ -46,7 +48,9 @@ final readonly class ClassView
             $pieces,
             $skills,
             $this->skills->catalogue(),
-            $this->prospects->of($class, array_map(static fn (CoveredPiece $piece): int => $piece->piece, $pieces)),
+            $this->library->countAll() > self::LARGE
+                ? null
+                : $this->prospects->of($class, array_map(static fn (CoveredPiece $piece): int => $piece->piece, $pieces)),
             QuiltBlock::all($this->skills->catalogue(), $skills),
             $this->log(\array_slice($rows, 0, self::LESSONS)),
             $page,

@@ -28,6 +28,8 @@ final readonly class BookView
     {
         $rows = $this->library->outlines(null, $book);
         [$needs, $left] = $this->needs->of($rows, HandPolicies::ofLevel($year));
+        // A book is small.
+        $needs = iterator_to_array($needs);
         $catalogue = $this->skills->catalogue();
         $order = BookOrder::of(
             array_map(static fn (array $row): ?Needs => ($needs[$row['id']] ?? null)?->isKnown() ? $needs[$row['id']] : null, $rows),

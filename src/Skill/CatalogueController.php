@@ -150,7 +150,7 @@ final class CatalogueController extends AbstractController
         $result = $problem = null;
         if ('' !== $form->rule) {
             try {
-                $result = $this->found->of($form->skill('own.tried'), $form->year);
+                $result = $this->found->try($form->skill('own.tried'), $form->year);
             } catch (Refusal $refusal) {
                 $problem = $refusal->notice;
             }

@@ -4,60 +4,157 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use App\Shared\Entity\Piece;
-use App\Shared\Reckoned\SkillsOfPieces;
+use App\Shared\Reckoned\LibraryDetection;
+use App\Shared\Reckoned\LibraryHands;
+use App\Shared\Reckoned\LibraryNeeds;
+use App\Shared\Reckoned\LookedAt;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Score\MeasureNumbers;
+use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\Needs;
+use CoinStair\Core\Skill\PieceFacts;
+use CoinStair\Core\Skill\PieceSkills;
 use CoinStair\Core\Skill\Skill;
 
-/** In which pieces of the library a skill is found, as a year of playing plays them. */
+/**
+ * In which pieces of the library a skill is found, as a year of playing plays them: read from what was found in each piece, never found
+ * anew by a page.
+ *
+ * @phpstan-import-type Outline from LibraryNeeds
+ */
 final readonly class FoundInLibrary
 {
-    /** Seconds of a request: a library that takes longer is told as far as it was looked through. */
-    private const SECONDS = 1.2;
-    private const PIECES = 120;
+    /** Pieces that are told with their places. */
+    private const SHOWN = 40;
+    /** Seconds of a request for a rule that is being typed: a library that takes longer is told as far as it was looked through. */
+    private const SECONDS = 1.0;
+    /** Pieces whose facts are read together. */
+    private const AT_ONCE = 50;
 
-    public function __construct(private SkillsOfPieces $ofPieces, private PieceRepository $library)
-    {
+    public function __construct(
+        private LibraryNeeds $needs,
+        private LibraryDetection $detection,
+        private LookedAt $lookedAt,
+        private PieceRepository $library,
+    ) {
     }
 
     /** @param int $year of playing, whose hands are reckoned */
     public function of(Skill $skill, int $year): LibraryResult
     {
-        $until = microtime(true) + self::SECONDS;
         $policies = HandPolicies::ofLevel($year);
-        $ids = \array_slice(array_column($this->library->outlines(), 'id'), 0, self::PIECES);
-        $pieces = $this->library->byIds($ids);
-        $found = [];
-        $looked = 0;
-        foreach ($ids as $id) {
-            if (!isset($pieces[$id]) || microtime(true) > $until) {
-                continue;
-            }
-            ++$looked;
-            $places = $this->places($pieces[$id], $skill, $policies);
-            if ([] !== $places) {
-                $found[] = new FoundPiece($id, $pieces[$id]->getTitle(), $places);
+        $rows = $this->library->outlines();
+        [$has, $left] = $this->needs->following(
+            Fingerprint::of('has-skill')->with('skill', $skill->code),
+            $rows,
+            $policies,
+            null,
+            static fn (iterable $needs): array => self::having($skill, $needs),
+        );
+        $with = array_values(array_filter($rows, static fn (array $row): bool => isset($has[$row['id']])));
+        $hands = $this->detection->hands($policies, null);
+        $shown = \array_slice($with, 0, self::SHOWN);
+        $facts = $this->lookedAt->facts($hands->allPlayed(), array_column($shown, 'id'));
+
+        return new LibraryResult(
+            $this->told($shown, $this->placed($shown, $facts, $hands, $skill)),
+            \count($with),
+            \count($rows) - $left,
+            \count($rows),
+        );
+    }
+
+    /**
+     * @param iterable<int, Needs> $needs by id of the piece
+     *
+     * @return array<int, true> those that ask for a skill, by id
+     */
+    private static function having(Skill $skill, iterable $needs): array
+    {
+        $having = [];
+        foreach ($needs as $id => $of) {
+            if ($of->hasAnywhere($skill->code)) {
+                $having[$id] = true;
             }
         }
 
-        return new LibraryResult($found, $looked, \count($ids));
+        return $having;
     }
 
-    /** @return array<string, array{string, int}> number of the first measure, and how many places, by instrument */
-    private function places(Piece $piece, Skill $skill, HandPolicies $policies): array
+    /** A rule that is being typed: held against what is known of the pieces, as far as that goes in the time of a request. */
+    public function try(Skill $skill, int $year): LibraryResult
     {
-        $skills = $this->ofPieces->ofPiece($piece, $policies);
-        $numbers = MeasureNumbers::of($piece->score())->all();
+        $until = microtime(true) + self::SECONDS;
+        $hands = $this->detection->hands(HandPolicies::ofLevel($year), null);
+        $rows = $this->library->outlines();
         $places = [];
-        foreach ($skills->instruments() as $instrument) {
-            $of = $skills->evidence($instrument, $skill);
-            if ([] !== $of) {
-                $places[$instrument->value] = [$numbers[$of[0]->position] ?? '', \count($of)];
+        $looked = 0;
+        foreach (array_chunk($rows, self::AT_ONCE) as $some) {
+            if (microtime(true) > $until) {
+                break;
+            }
+            $facts = $this->lookedAt->facts($hands->allPlayed(), array_column($some, 'id'));
+            $missing = array_values(array_filter($some, static fn (array $row): bool => !isset($facts[$hands->factsOf($row)])));
+            foreach (array_chunk($missing, LibraryDetection::AT_ONCE) as $few) {
+                if (microtime(true) < $until) {
+                    $this->detection->look($hands, $few);
+                    $facts += $this->lookedAt->facts($hands->allPlayed(), array_column($few, 'id'));
+                }
+            }
+            $places += $this->placed($some, $facts, $hands, $skill);
+            $looked += \count(array_filter($some, static fn (array $row): bool => isset($facts[$hands->factsOf($row)])));
+        }
+        $with = array_values(array_filter($rows, static fn (array $row): bool => isset($places[$row['id']])));
+
+        return new LibraryResult($this->told(\array_slice($with, 0, self::SHOWN), $places), \count($with), $looked, \count($rows));
+    }
+
+    /**
+     * @param list<Outline>             $rows
+     * @param array<string, PieceFacts> $facts by what they followed from
+     *
+     * @return array<int, array<string, list<int>>> positions of the first measure and how often, by instrument and id of the piece
+     */
+    private function placed(array $rows, array $facts, LibraryHands $hands, Skill $skill): array
+    {
+        $places = [];
+        foreach ($rows as $row) {
+            $skills = PieceSkills::in($facts[$hands->factsOf($row)] ?? PieceFacts::none(), Catalogue::shipped());
+            foreach ($skills->instruments() as $instrument) {
+                $evidence = $skills->evidence($instrument, $skill);
+                if ([] !== $evidence) {
+                    $places[$row['id']][$instrument->value] = [$evidence[0]->position, \count($evidence)];
+                }
             }
         }
 
         return $places;
+    }
+
+    /**
+     * @param list<Outline>                        $rows   that are shown
+     * @param array<int, array<string, list<int>>> $places by instrument and id of the piece
+     *
+     * @return list<FoundPiece>
+     */
+    private function told(array $rows, array $places): array
+    {
+        $pieces = $this->library->byIds(array_column($rows, 'id'));
+        $told = [];
+        foreach ($rows as $row) {
+            $piece = $pieces[$row['id']] ?? null;
+            if (null === $piece || !isset($places[$row['id']])) {
+                continue;
+            }
+            $numbers = MeasureNumbers::of($piece->score())->all();
+            $told[] = new FoundPiece($row['id'], $row['title'], array_map(
+                static fn (array $of): array => [$numbers[$of[0]] ?? '', $of[1]],
+                $places[$row['id']],
+            ));
+        }
+
+        return $told;
     }
 }

@@ -8,11 +8,12 @@ namespace App\Skill;
 final readonly class LibraryResult
 {
     /**
-     * @param list<FoundPiece> $found  in the order of the books
+     * @param list<FoundPiece> $found  the first of them, in the order of the books
+     * @param int              $count  of all that were found
      * @param int              $looked pieces that were looked through
      * @param int              $all    pieces of the library
      */
-    public function __construct(public array $found, public int $looked, public int $all)
+    public function __construct(public array $found, public int $count, public int $looked, public int $all)
     {
     }
 }

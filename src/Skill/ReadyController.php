@@ -34,9 +34,9 @@ final class ReadyController extends AbstractController
     }
 
     #[Route('/classes/{id:class}/next', name: 'what_next', methods: ['GET'], requirements: ['id' => '\d{1,9}'])]
-    public function next(SchoolClass $class, Prospects $prospects, ReadyView $view): Response
+    public function next(SchoolClass $class, Request $request, Prospects $prospects, ReadyView $view): Response
     {
-        return $this->render('skill/next.html.twig', [
+        return $this->render('1' === $request->query->getString('part') ? 'skill/_next_short.html.twig' : 'skill/next.html.twig', [
             'class' => $class,
             'catalogue' => $view->catalogue(),
             'next' => $prospects->of($class, $view->learned($class)),

@@ -15,6 +15,7 @@ final readonly class ReadyPage
      * @param list<NewInPiece> $new
      * @param int|null         $sequence  id of the class's sequence on it
      * @param bool             $isOutline nothing is known of its notes
+     * @param int              $left      pieces of the library that nobody looked at yet: they could teach something of it too
      */
     public function __construct(
         public SchoolClass $class,
@@ -23,6 +24,7 @@ final readonly class ReadyPage
         public Catalogue $catalogue,
         public ?int $sequence,
         public bool $isOutline,
+        public int $left,
     ) {
     }
 }

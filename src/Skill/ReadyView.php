@@ -12,11 +12,9 @@ use App\Shared\Reckoned\Skills;
 use App\Shared\Reckoned\SkillsOfPieces;
 use App\Shared\Reckoned\Standings;
 use App\Shared\Repository\ChunkRepository;
-use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use CoinStair\Core\Memory\Fingerprint;
-use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Sequence\WarmUp;
 use CoinStair\Core\Skill\Catalogue;
@@ -40,8 +38,6 @@ final readonly class ReadyView
         private Standings $standings,
         private ChunkRepository $chunks,
         private SequenceRepository $sequences,
-        private OverrideRepository $overrides,
-        private Memory $memory,
     ) {
     }
 
@@ -54,18 +50,20 @@ final readonly class ReadyView
     {
         $rows = $this->library->outlines();
         $known = $this->skills->of($class);
-        $fingerprint = Fingerprint::of('what-is-new')
+        $follows = Fingerprint::of('what-is-new')
             ->with('skills', $this->skills->stateOf($class))
             ->with('thresholds', $this->skills->thresholds())
             ->with('day', $known->day)
             ->with('class', $class->getVersion())
             ->with('piece', [$piece->getId(), $piece->getVersion()])
-            ->with('library', array_map(static fn (array $row): array => [$row['id'], $row['scoreHash'], $row['title']], $rows))
-            ->with('set', $this->overrides->states($class));
-        [$library, $left] = $this->needs->of($rows, $class->handPolicies(), $class);
-        $find = fn (): WhatIsNew => $this->find($piece, $class, $known, $library, array_column($rows, 'title', 'id'));
-        // What is not complete yet is not kept.
-        $found = 0 === $left ? $this->memory->remember($fingerprint, $find) : $find();
+            ->with('titles', hash('xxh128', implode("\n", array_column($rows, 'title'))));
+        [$found, $left] = $this->needs->following(
+            $follows,
+            $rows,
+            $class->handPolicies(),
+            $class,
+            fn (iterable $library): WhatIsNew => $this->find($piece, $class, $known, $library, array_column($rows, 'title', 'id')),
+        );
 
         return new ReadyPage(
             $class,
@@ -74,26 +72,27 @@ final readonly class ReadyView
             $this->skills->catalogue(),
             $this->sequence($piece, $class),
             $found->isOutline,
+            $left,
         );
     }
 
     /**
-     * @param array<int, Needs>  $library by id of the piece
-     * @param array<int, string> $titles  by id of the piece
+     * @param iterable<int, Needs> $library by id of the piece
+     * @param array<int, string>   $titles  by id of the piece
      */
-    private function find(Piece $piece, SchoolClass $class, ClassSkills $known, array $library, array $titles): WhatIsNew
+    private function find(Piece $piece, SchoolClass $class, ClassSkills $known, iterable $library, array $titles): WhatIsNew
     {
         $needs = $this->ofPieces->needs($piece, $class->handPolicies(), $class);
         $readiness = Readiness::of($needs, $known, $this->skills->catalogue());
-        unset($library[(int) $piece->getId()]);
         $numbers = MeasureNumbers::of($piece->score())->all();
+        $teaching = WhatTeaches::find($this->others($library, $piece), $known, $readiness->new);
         $new = [];
         foreach ($readiness->new as $one) {
             $new[] = new NewInPiece(
                 $one,
                 $this->skills->catalogue()->skills[$one->code],
                 null === $one->first ? '' : $numbers[$one->first->position] ?? '',
-                $this->teaching($one, $library, $known, $titles),
+                self::titled($teaching[$one->code] ?? [], $titles),
                 $this->warmUp($one, $piece, $class),
             );
         }
@@ -118,19 +117,33 @@ final readonly class ReadyView
     }
 
     /**
-     * @param array<int, Needs>  $library
-     * @param array<int, string> $titles  by id
+     * @param iterable<int, Needs> $library
      *
-     * @return array<int, string> titles of pieces that teach it, the easiest first, by id
+     * @return \Generator<int, Needs>
      */
-    private function teaching(NewSkill $new, array $library, ClassSkills $known, array $titles): array
+    private function others(iterable $library, Piece $piece): \Generator
     {
-        $pieces = [];
-        foreach (WhatTeaches::find($new->code, $new->instruments, $library, $known) as $id) {
-            $pieces[$id] = $titles[$id] ?? '';
+        foreach ($library as $id => $needs) {
+            if ($id !== $piece->getId()) {
+                yield $id => $needs;
+            }
+        }
+    }
+
+    /**
+     * @param list<int>          $ids
+     * @param array<int, string> $titles by id
+     *
+     * @return array<int, string> titles by id, in the order of the ids
+     */
+    private static function titled(array $ids, array $titles): array
+    {
+        $titled = [];
+        foreach ($ids as $id) {
+            $titled[$id] = $titles[$id] ?? '';
         }
 
-        return $pieces;
+        return $titled;
     }
 
     private function warmUp(NewSkill $new, Piece $piece, SchoolClass $class): ?WarmUp

@@ -30,6 +30,7 @@ final class SharesTest extends WebCase
                 '{id}' => '12',
                 '{secret}' => str_repeat('a', 43),
                 '{kind}' => 'pieces',
+                '{code}' => 'open.bow.D',
                 '.{format}' => str_contains($name, 'report') ? '.csv' : '.abc',
                 '{format}' => 'abc',
             ]);

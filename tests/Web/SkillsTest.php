@@ -120,6 +120,7 @@ final class SkillsTest extends WebCase
     {
         $lesson = $this->taught();
         $this->tune('Stone', "D2E2|F4|E2D2|D4|\n");
+        $this->work();
         $this->browser->request('GET', '/classes/'.$lesson->getClass()->getId());
         self::assertSelectorTextContains('.class-now', 'Nothing is due');
         self::assertSelectorTextContains('.work-list', 'Gate');

@@ -15,6 +15,7 @@ use App\Shared\Entity\Program;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
+use App\Shared\Reckoned\LibraryWatch;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
@@ -137,12 +138,13 @@ abstract class WebCase extends WebTestCase
     }
 
     /**
-     * Does what waits in the background, turn by turn, until nothing waits.
+     * Does what waits in the background, turn by turn, until nothing waits; what follows from rows that were made here, too.
      *
      * @return int turns
      */
     protected function work(): int
     {
+        $this->service(LibraryWatch::class)->ask();
         $queue = static::getContainer()->get('messenger.transport.work');
         self::assertInstanceOf(ReceiverInterface::class, $queue);
         $turns = 0;

@@ -61,6 +61,15 @@ enum Block: string
     /** @return non-empty-list<Parameter> in the order in which they are written */
     public function parameters(): array
     {
+        /** @var array<string, non-empty-list<Parameter>> $made a rule asks for them block by block */
+        static $made = [];
+
+        return $made[$this->value] ??= $this->make();
+    }
+
+    /** @return non-empty-list<Parameter> */
+    private function make(): array
+    {
         $optional = Parameter::optional(...);
 
         return match ($this) {

@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill\Rule;
 
-use CoinStair\Core\Difficulty\MoveFamily;
 use CoinStair\Core\Difficulty\MoveRow;
 use CoinStair\Core\LeftHand\BassHand;
 use CoinStair\Core\LeftHand\HandFrame;
 use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\Score\Clef;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\Pitch;
 
 /** One building block with what was written for its parameters. */
 final readonly class BlockRule implements Rule
@@ -24,12 +22,12 @@ final readonly class BlockRule implements Rule
         'bass' => [Clef::Bass, Clef::Tenor, Clef::Treble],
     ];
 
-    /**
-     * @param non-empty-list<string>    $typed      one for each parameter of the block
-     * @param non-empty-list<Parameter> $parameters of the block
-     */
-    private function __construct(public Block $block, public array $typed, private array $parameters)
+    public Asked $asked;
+
+    /** @param non-empty-list<string> $typed one for each parameter of the block */
+    private function __construct(public Block $block, public array $typed)
     {
+        $this->asked = new Asked($block, $typed);
     }
 
     /**
@@ -46,33 +44,17 @@ final readonly class BlockRule implements Rule
             }
         }
 
-        return new self($block, $typed, $parameters);
+        return new self($block, $typed);
     }
 
-    public function find(Facts $facts, Playing $playing): array
+    public function find(Facts $facts, Playing $playing): string
     {
-        if (Block::Mode === $this->block) {
-            return $playing->isIn($this->typed[0]) ? [$playing->from] : [];
-        }
-        if (!$playing->has($this->block) || (Block::Move === $this->block && $playing->isPlucked() && !$this->isOfTheLeftHand())) {
-            return [];
-        }
-        $found = [];
-        $times = 0;
-        foreach ($facts->ofKind($this->block) as $fact => $ranks) {
-            if (!$this->matches((string) $fact, $playing)) {
-                continue;
-            }
-            foreach ($ranks as $rank) {
-                if ($rank >= $playing->from && $rank < $playing->to) {
-                    $found[] = $rank;
-                }
-            }
-            ++$times;
-        }
+        return $facts->find($this->asked, $playing);
+    }
 
-        // Places of one fact rise and differ already.
-        return $times < 2 ? $found : Ranks::rising($found);
+    public function growsWithThePiece(): bool
+    {
+        return true;
     }
 
     public function appliesTo(Instrument $instrument): bool
@@ -102,17 +84,11 @@ final readonly class BlockRule implements Rule
         return $this->block;
     }
 
-    /** A fact of its kind, with its values as Facts keeps them, is what it asks for. */
-    public function isMetBy(string $fact): bool
-    {
-        return $this->matches($fact, Playing::written());
-    }
-
     public function text(): string
     {
         $written = [];
         $skipped = false;
-        foreach ($this->parameters as $index => $parameter) {
+        foreach ($this->block->parameters() as $index => $parameter) {
             if ($this->typed[$index] === $parameter->usual && (Parameter::ANY === $parameter->usual || !$parameter->isNumber)) {
                 $skipped = true;
                 continue;
@@ -123,34 +99,6 @@ final readonly class BlockRule implements Rule
         }
 
         return $this->block->value.'('.implode(', ', $written).')';
-    }
-
-    private function matches(string $fact, Playing $playing): bool
-    {
-        $values = explode('|', $fact);
-        if (Block::Range === $this->block) {
-            return $values[0] === $this->typed[0]
-                && (int) $values[1] >= Pitch::parse($this->typed[1])->diatonic()
-                && (int) $values[1] <= Pitch::parse($this->typed[2])->diatonic();
-        }
-        if (Block::Finger === $this->block && $playing->isPlucked()) {
-            $values[4] = 'pluck';
-        }
-        foreach ($this->parameters as $index => $parameter) {
-            if (!$parameter->matches($this->typed[$index], $values[$index] ?? '')) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /** What a move asks is asked of the left hand. */
-    private function isOfTheLeftHand(): bool
-    {
-        $row = MoveRow::tryFrom($this->typed[0]);
-
-        return null !== $row && MoveFamily::Left === $row->family();
     }
 
     private function isOnStringOf(Instrument $instrument): bool

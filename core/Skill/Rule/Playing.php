@@ -10,6 +10,9 @@ use CoinStair\Core\Sequence\Mode;
 /** What of a piece is played, and how: as written, or as a step has it (plucked, with the click, the bow alone on open strings). */
 final readonly class Playing
 {
+    /** One word for what of the piece is played, and how. */
+    public string $key;
+
     /**
      * @param int        $from  rank of a place
      * @param int        $to    rank of a place, exclusive
@@ -17,6 +20,9 @@ final readonly class Playing
      */
     private function __construct(public int $from, public int $to, private array $modes, private bool $onOpenStrings)
     {
+        $names = array_map(static fn (Mode $mode): string => $mode->value, $modes);
+        sort($names);
+        $this->key = implode(' ', [$from, $to, (int) $onOpenStrings, ...$names]);
     }
 
     /** All of the piece, as it is written. */
@@ -32,6 +38,12 @@ final readonly class Playing
     public static function of(Chunk $chunk, array $modes = [], bool $onOpenStrings = false): self
     {
         return new self($chunk->from->rank(), $chunk->to->rank(), $modes, $onOpenStrings);
+    }
+
+    /** All of the piece, in the same way. */
+    public function ofAll(): self
+    {
+        return new self(0, \PHP_INT_MAX, $this->modes, $this->onOpenStrings);
     }
 
     public function isIn(string $mode): bool

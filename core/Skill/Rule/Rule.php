@@ -9,12 +9,11 @@ use CoinStair\Core\Score\Instrument;
 /** What finds a skill in an analysed piece (handbook 7): one building block, or several together. */
 interface Rule
 {
-    /**
-     * Where it is found.
-     *
-     * @return list<int> ranks of places (see Place::rank()), rising, each once; none if it is not found
-     */
-    public function find(Facts $facts, Playing $playing): array;
+    /** Where it is found: a set of places of what is played (see PlaceSet). */
+    public function find(Facts $facts, Playing $playing): string;
+
+    /** What is found in a part of a piece is found in the whole of it too, played in the same way. */
+    public function growsWithThePiece(): bool;
 
     /** An instrument has what the rule names: its strings, fingers, positions. */
     public function appliesTo(Instrument $instrument): bool;

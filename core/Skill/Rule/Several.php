@@ -23,24 +23,29 @@ final readonly class Several implements Rule
         return new self($how, $rules, max(1, $times));
     }
 
-    public function find(Facts $facts, Playing $playing): array
+    public function find(Facts $facts, Playing $playing): string
     {
-        $found = [];
+        $none = $found = PlaceSet::none($facts->places($playing));
         $missing = false;
         foreach ($this->rules as $rule) {
             $of = $rule->find($facts, $playing);
-            $missing = $missing || [] === $of;
-            array_push($found, ...$of);
+            $missing = $missing || (How::All === $this->how && PlaceSet::isEmpty($of));
+            $found |= $of;
         }
-        $found = Ranks::rising($found);
 
         return match ($this->how) {
-            How::All => $missing ? [] : $found,
+            How::All => $missing ? $none : $found,
             How::Any => $found,
             // What is nowhere has no place of its own: it holds from the beginning.
-            How::None => [] === $found ? [$playing->from] : [],
-            How::AtLeast => \count($found) >= $this->times ? $found : [],
+            How::None => PlaceSet::isEmpty($found) ? PlaceSet::beginning($facts->places($playing)) : $none,
+            How::AtLeast => PlaceSet::count($found) >= $this->times ? $found : $none,
         };
+    }
+
+    public function growsWithThePiece(): bool
+    {
+        return How::None !== $this->how
+            && [] === array_filter($this->rules, static fn (Rule $rule): bool => !$rule->growsWithThePiece());
     }
 
     public function appliesTo(Instrument $instrument): bool

@@ -15,6 +15,7 @@ use App\Shared\Repository\PieceOrder;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\ForWhom;
 use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Skill\Glance;
 use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\Readiness;
 use CoinStair\Core\Skill\Verdict;
@@ -111,10 +112,7 @@ final readonly class LibraryView
             $this->library->outlines(),
             $class->handPolicies(),
             $class,
-            fn (array $needs): array => array_map(
-                static fn (Readiness $one): Verdict => $one->verdict,
-                $this->readiness($class, $needs),
-            ),
+            fn (iterable $needs): array => $this->glances($class, $needs),
         );
     }
 
@@ -130,7 +128,7 @@ final readonly class LibraryView
             $this->library->outlines($ids),
             $class->handPolicies(),
             $class,
-            fn (array $needs): array => $this->readiness($class, $needs),
+            fn (iterable $needs): array => $this->readiness($class, $needs),
         );
     }
 
@@ -143,17 +141,38 @@ final readonly class LibraryView
     }
 
     /**
-     * @param array<int, Needs> $needs
+     * @param iterable<int, Needs> $needs
+     *
+     * @return array<int, Verdict> of those whose notes are known
+     */
+    private function glances(SchoolClass $class, iterable $needs): array
+    {
+        $known = $this->skills->of($class);
+        $verdicts = [];
+        foreach ($needs as $id => $of) {
+            if ($of->isKnown()) {
+                $verdicts[$id] = Glance::at($of, $known, $this->skills->catalogue())->verdict;
+            }
+        }
+
+        return $verdicts;
+    }
+
+    /**
+     * @param iterable<int, Needs> $needs of a page
      *
      * @return array<int, Readiness> of those whose notes are known
      */
-    private function readiness(SchoolClass $class, array $needs): array
+    private function readiness(SchoolClass $class, iterable $needs): array
     {
         $known = $this->skills->of($class);
+        $readiness = [];
+        foreach ($needs as $id => $of) {
+            if ($of->isKnown()) {
+                $readiness[$id] = Readiness::of($of, $known, $this->skills->catalogue());
+            }
+        }
 
-        return array_map(
-            fn (Needs $of): Readiness => Readiness::of($of, $known, $this->skills->catalogue()),
-            array_filter($needs, static fn (Needs $of): bool => $of->isKnown()),
-        );
+        return $readiness;
     }
 }

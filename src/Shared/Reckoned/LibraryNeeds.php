@@ -6,15 +6,14 @@ namespace App\Shared\Reckoned;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\OverrideRepository;
-use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Skill\Needs;
 
 /**
- * What each piece of a library asks for. A piece that was never looked at takes its time: a request looks at as many as fit, and tells how
- * many are left; the next one goes on.
+ * What each piece of a library asks for, as it was found by LibraryLook. A few pieces that nobody looked at yet are looked at now; where
+ * they are many, the background is asked to, and the page says how many are left.
  *
  * @phpstan-type Outline array{
  *     id: int, title: string, book: string, numberInBook: string, scoreHash: string, goalTempo: int, beats: float, measures: int,
@@ -23,13 +22,15 @@ use CoinStair\Core\Skill\Needs;
 final readonly class LibraryNeeds
 {
     /** Seconds of a request for pieces that nobody looked at yet. */
-    private const SECONDS = 0.8;
-    /** Pieces that are looked at together. */
-    private const AT_ONCE = 8;
+    private const SECONDS = 0.3;
+    /** Pieces of which the rows are asked for by their ids; more are read with the whole library. */
+    private const BY_IDS = 500;
 
     public function __construct(
+        private LibraryDetection $detection,
+        private LookedAt $lookedAt,
+        private LibraryLook $look,
         private SkillsOfPieces $skills,
-        private PieceRepository $library,
         private OverrideRepository $overrides,
         private Memory $memory,
     ) {
@@ -41,9 +42,9 @@ final readonly class LibraryNeeds
      *
      * @template T
      *
-     * @param Fingerprint                    $of   all else that it follows from
-     * @param list<Outline>                  $rows
-     * @param \Closure(array<int, Needs>): T $make
+     * @param Fingerprint                       $of   all else that it follows from
+     * @param list<Outline>                     $rows
+     * @param \Closure(iterable<int, Needs>): T $make
      *
      * @return array{T, int} and how many pieces are not looked at yet
      */
@@ -77,54 +78,48 @@ final readonly class LibraryNeeds
     /**
      * @param list<Outline> $rows
      *
-     * @return array{array<int, Needs>, int} by id of the piece, in the order of the rows; and how many are not looked at yet
+     * @return array{iterable<int, Needs>, int} by id of the piece, in the order of the rows, read as they are asked for, once; and how many
+     *                                          are not looked at yet
      */
     public function of(array $rows, HandPolicies $policies, ?SchoolClass $class = null): array
     {
-        $states = $this->overrides->states($class);
-        $fingerprints = [];
+        $hands = $this->detection->hands($policies, $class);
+        $known = $this->lookedAt->known($hands->allPlayed(), \count($rows) > self::BY_IDS ? null : array_column($rows, 'id'));
+        $needsOf = $missing = [];
         foreach ($rows as $row) {
-            $fingerprints[$row['id']] = Fingerprint::of('needs-of-piece')
-                ->with('score', $row['scoreHash'])
-                ->with('goal', $row['goalTempo'])
-                ->with('policies', $policies->fingerprint())
-                ->with('set', $states[$row['id']] ?? '')
-                ->with('catalogue', $this->skills->catalogue());
-        }
-        $until = microtime(true) + self::SECONDS;
-        $found = [];
-        $left = 0;
-        foreach (array_chunk($rows, self::AT_ONCE) as $some) {
-            if (microtime(true) > $until) {
-                $left += \count($some);
-                continue;
-            }
-            $keys = array_map(static fn (array $row): string => $fingerprints[$row['id']]->key(), $some);
-            // Kept under contents: the same for whatever pieces have them, so in the order of the keys, and by no id.
-            $needs = $this->memory->remember(
-                Fingerprint::of('needs-of-pieces')->with('pieces', $keys),
-                fn (): array => $this->look(array_column($some, 'id'), $policies, $class),
-            );
-            foreach ($some as $index => $row) {
-                $found += null === $needs[$index] ? [] : [$row['id'] => $needs[$index]];
+            $of = $hands->needsOf($row);
+            $needsOf[$row['id']] = $of;
+            if (!isset($known[$of])) {
+                $missing[] = $row;
             }
         }
+        $left = $this->look($missing, $hands);
 
-        return [$found, $left];
+        return [$this->lookedAt->needs($needsOf, $hands->allPlayed(), $this->skills->catalogue()), $left];
     }
 
     /**
-     * @param list<int> $ids
+     * @param list<Outline> $missing
      *
-     * @return list<Needs|null> one for each; none for a piece that went meanwhile
+     * @return int how many of them are left
      */
-    private function look(array $ids, HandPolicies $policies, ?SchoolClass $class): array
+    private function look(array $missing, LibraryHands $hands): int
     {
-        $pieces = $this->library->byIds($ids);
+        $left = \count($missing);
+        if (0 === $left) {
+            return 0;
+        }
+        $until = microtime(true) + ($this->look->isUnderWay($hands->policies, $hands->class) ? 0.0 : self::SECONDS);
+        foreach (array_chunk($missing, LibraryDetection::AT_ONCE) as $some) {
+            if (microtime(true) > $until) {
+                $this->look->ask($hands->policies, $hands->class);
 
-        return array_map(
-            fn (int $id): ?Needs => isset($pieces[$id]) ? $this->skills->needs($pieces[$id], $policies, $class) : null,
-            $ids,
-        );
+                return $left;
+            }
+            $this->detection->look($hands, $some);
+            $left -= \count($some);
+        }
+
+        return 0;
     }
 }

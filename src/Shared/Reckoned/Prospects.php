@@ -9,7 +9,7 @@ use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Memory\Fingerprint;
-use CoinStair\Core\Skill\ClassSkills;
+use CoinStair\Core\Skill\Glance;
 use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\Prospect;
 use CoinStair\Core\Skill\Readiness;
@@ -52,53 +52,48 @@ final readonly class Prospects
             $rows,
             $class->handPolicies(),
             $class,
-            fn (array $needs): WhatNext => $this->ranked($class, $rows, $needs, $planned),
+            fn (iterable $needs): WhatNext => $this->ranked($class, array_column($rows, null, 'id'), $needs, $planned),
         );
 
         return new RankedLibrary($ranked, array_column($rows, null, 'id'), $left);
     }
 
     /**
-     * @param list<Outline>     $rows
-     * @param array<int, Needs> $needs   by id of the piece
-     * @param array<int, true>  $planned by id of the piece
+     * @param array<int, Outline>  $rows    by id of the piece
+     * @param iterable<int, Needs> $needs   by id of the piece
+     * @param array<int, true>     $planned by id of the piece
      */
-    private function ranked(SchoolClass $class, array $rows, array $needs, array $planned): WhatNext
+    private function ranked(SchoolClass $class, array $rows, iterable $needs, array $planned): WhatNext
     {
         $known = $this->skills->of($class);
+        $catalogue = $this->skills->catalogue();
         $first = [];
-        foreach ($rows as $row) {
-            if (isset($needs[$row['id']]) && $needs[$row['id']]->isKnown()) {
-                $first[] = new Prospect(
-                    $row['id'],
-                    $this->readiness($needs[$row['id']], $known),
-                    null,
-                    $row['goalTempo'],
-                    isPlanned: isset($planned[$row['id']]),
-                );
+        foreach ($needs as $id => $of) {
+            if ($of->isKnown()) {
+                $glance = Glance::at($of, $known, $catalogue);
+                $first[] = new Prospect($id, $glance, null, $rows[$id]['goalTempo'], isPlanned: isset($planned[$id]));
             }
         }
         $ranked = WhatNext::of($first);
         $best = [...\array_slice($ranked->next, 0, self::COMFORTS), ...\array_slice($ranked->easy, 0, self::COMFORTS)];
-        $comforts = $this->comforts($class, array_map(static fn (Prospect $one): int => $one->piece, $best));
+        $ids = array_map(static fn (Prospect $one): int => $one->piece, $best);
+        $comforts = $this->comforts($class, $ids);
+        [$ofBest] = $this->needs->of(array_values(array_intersect_key($rows, array_flip($ids))), $class->handPolicies(), $class);
+        $ofBest = iterator_to_array($ofBest);
 
         return WhatNext::of(
             array_map(
                 static fn (Prospect $one): Prospect => new Prospect(
                     $one->piece,
-                    $one->readiness,
+                    $one->glance,
                     $comforts[$one->piece] ?? null,
                     $one->goal,
                     isPlanned: $one->isPlanned,
+                    readiness: isset($ofBest[$one->piece]) ? Readiness::of($ofBest[$one->piece], $known, $catalogue) : null,
                 ),
                 $best,
             ),
         );
-    }
-
-    private function readiness(Needs $needs, ClassSkills $class): Readiness
-    {
-        return Readiness::of($needs, $class, $this->skills->catalogue());
     }
 
     /** @return list<int> ids of pieces for which the class has a sequence */

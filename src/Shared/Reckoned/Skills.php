@@ -404,7 +404,10 @@ final class Skills implements ResetInterface
         $policies = $class->handPolicies();
         $key = $past->book.' '.$past->upTo.' '.json_encode($policies->fingerprint(), \JSON_THROW_ON_ERROR);
 
-        return $this->ofBooks[$key] ??= array_values($this->needs->of($this->library->upTo($past->book, $past->upTo), $policies)[0]);
+        return $this->ofBooks[$key] ??= iterator_to_array(
+            $this->needs->of($this->library->upTo($past->book, $past->upTo), $policies)[0],
+            false,
+        );
     }
 
     /**

@@ -9,13 +9,16 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\SkillRepository;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\Needs;
+use CoinStair\Core\Skill\PieceFacts;
 use CoinStair\Core\Skill\PieceSkills;
+use CoinStair\Core\Skill\Skill;
 use CoinStair\Core\Standing\Standing;
 use Symfony\Contracts\Service\ResetInterface;
 
@@ -47,7 +50,21 @@ final class SkillsOfPieces implements ResetInterface
     /** What ships, with what the program added. */
     public function catalogue(): Catalogue
     {
-        return $this->catalogue ??= Catalogue::shipped()->with(false === $this->hasOwn ? [] : $this->skills->own());
+        return $this->catalogue ??= Catalogue::shipped()->with(false === $this->hasOwn ? [] : $this->own());
+    }
+
+    /**
+     * Hundreds of long rules take their time to be read; most pages only want to know to which instruments they apply.
+     *
+     * @return list<Skill>
+     */
+    private function own(): array
+    {
+        $own = $this->skills->own();
+        $instruments = static fn (): array => array_map(static fn (Skill $skill): array => $skill->instruments(), $own);
+        $known = [] === $own ? [] : $this->memory->remember(Fingerprint::of('own-instruments')->with('own', $own), $instruments);
+
+        return array_map(static fn (Skill $skill, array $of): Skill => $skill->applyingTo($of), $own, $known);
     }
 
     /** What a piece asks for where a class's teacher set nothing of its own, by all string instruments. */
@@ -68,12 +85,20 @@ final class SkillsOfPieces implements ResetInterface
     /** The skills of a piece in certain hands, with all their places. */
     public function found(PieceForClass $of): PieceSkills
     {
+        // Without the rules: with another one they are the same.
+        $facts = $this->memory->remember($of->fingerprint('facts'), static fn (): PieceFacts => self::look($of));
+
+        return PieceSkills::in($facts, $this->catalogue());
+    }
+
+    public static function look(PieceForClass $of): PieceFacts
+    {
         $hands = [];
         foreach ($of->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
             array_push($hands, ...$of->handsOfAll($instrument));
         }
 
-        return PieceSkills::of($of->piece, $hands, $this->catalogue());
+        return PieceFacts::of($of->piece, $hands);
     }
 
     /** The piece in the class's hands, as if nothing were known of what it knows: what it knows follows from this. */

@@ -48,6 +48,24 @@ final readonly class OverrideRepository
         return $states;
     }
 
+    /** @return list<int> ids of the pieces of whose notes a class has something of its own */
+    public function piecesOf(?SchoolClass $class): array
+    {
+        if (null === $class) {
+            return [];
+        }
+        /** @var list<int|string> $ids */
+        $ids = $this->entities
+            ->getConnection()
+            ->fetchFirstColumn(
+                'SELECT DISTINCT piece_id FROM hand_override WHERE program_id = ? AND class_id = ?',
+                [$this->program->get()->getId(), $class->getId()],
+                [ParameterType::INTEGER, ParameterType::INTEGER],
+            );
+
+        return array_map(intval(...), $ids);
+    }
+
     /**
      * First what was set for all classes, then for this one.
      *

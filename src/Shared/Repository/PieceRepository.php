@@ -27,7 +27,7 @@ final readonly class PieceRepository
     /** Pieces of one book. */
     public const OF_BOOK = 300;
     /** Pieces of a library that are looked through for what a class could play. */
-    public const LOOKED_THROUGH = 600;
+    public const LOOKED_THROUGH = 10_000;
 
     public function __construct(private EntityManagerInterface $entities)
     {
@@ -51,6 +51,12 @@ final readonly class PieceRepository
         $pieces = $query->getQuery()->getArrayResult();
 
         return $pieces;
+    }
+
+    /** How many pieces there are. */
+    public function countAll(): int
+    {
+        return $this->entities->getRepository(Piece::class)->count(['putAwayAt' => null]);
     }
 
     /** How many pieces a search finds. */

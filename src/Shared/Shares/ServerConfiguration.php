@@ -82,9 +82,14 @@ final readonly class ServerConfiguration
         $lines[] = "client_max_body_size {$largest}m;";
         $lines[] = 'map "$request_method $uri" $kind {';
         $lines[] = '    default '.Kind::Pages->value.';';
-        foreach (Kind::cases() as $kind) {
-            foreach ($kind->routes() as $route) {
-                $lines[] = '    "~'.$this->address($route).'" '.$kind->value.';';
+        // All routes in the order of the router, since the first that fits is taken there too.
+        foreach ($this->router->getRouteCollection()->all() as $name => $route) {
+            $methods = [];
+            foreach ($route->getMethods() as $method) {
+                $methods[Kind::ofRoute($name, $method)->value][] = $method;
+            }
+            foreach ($methods as $kind => $of) {
+                $lines[] = '    "~'.self::address($route, $of).'" '.$kind.';';
             }
         }
         $lines[] = '}';
@@ -149,19 +154,17 @@ final readonly class ServerConfiguration
     }
 
     /**
-     * An expression that fits the method and the decoded address of a route, and no others.
+     * An expression that fits the decoded address of a route and some methods, and no others.
      *
-     * @param string $named such as "GET quilt"
+     * @param list<string> $methods
      */
-    private function address(string $named): string
+    private static function address(Route $route, array $methods): string
     {
-        [$method, $name] = explode(' ', $named, 2);
-        $route = $this->router->getRouteCollection()->get($name) ?? throw new \LogicException("There is no route $name.");
-        if (!\in_array($method, $route->getMethods(), true)) {
-            throw new \LogicException("The route $name takes no $method.");
+        if (\in_array('GET', $methods, true)) {
+            $methods[] = 'HEAD';
         }
 
-        return ('GET' === $method ? '^(?:GET|HEAD)' : "^$method").' '.self::expression($route);
+        return '^(?:'.implode('|', $methods).') '.self::expression($route);
     }
 
     /** As the router compiled it, without what another engine does not know. */

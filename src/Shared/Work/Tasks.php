@@ -20,6 +20,8 @@ final readonly class Tasks
 {
     /** Tasks of a program that are not over yet. */
     public const OPEN = 20;
+    /** Seconds for which one that is begun waits for another one to be begun. */
+    private const WAIT = 5;
     /** Tasks that a page shows. */
     public const SHOWN = 40;
 
@@ -42,26 +44,79 @@ final readonly class Tasks
      */
     public function begin(TaskKind $kind, string $name, string $subject = '', array $asked = [], ?User $by = null): Task
     {
-        return $this->entities->wrapInTransaction(function () use ($kind, $name, $subject, $asked, $by): Task {
-            // One after the other of a program, so that none is begun twice and all of them are counted.
-            $this->database->fetchOne('SELECT id FROM program WHERE id = ? FOR UPDATE', [$this->program->id()]);
-            $rows = $this->entities->getRepository(Task::class);
-            $there = '' === $subject ? null : $rows->findOneBy(['subject' => $subject]);
-            if (null !== $there) {
-                return $there;
-            }
-            if ($rows->count(['state' => [TaskState::Waiting, TaskState::Running]]) >= self::OPEN) {
-                throw Refusal::because('{most} things are under way for your program already. Wait until one of them is done.', [
-                    'most' => (string) self::OPEN,
-                ]);
-            }
-            $task = new Task($kind, $name, $subject, $asked, $by, $this->clock->now());
-            $this->entities->persist($task);
-            $this->entities->flush();
-            $this->hand($task);
+        $program = (int) $this->program->id();
+        // One after the other of a program, so that none is begun twice and all of them are counted. By a lock of its own: a turn of a
+        // task holds the rows that it works on, and nobody who asks for another one waits for that.
+        $lock = "tasks-of-program-$program";
+        $this->database->fetchOne('SELECT GET_LOCK(?, ?)', [$lock, self::WAIT]);
+        try {
+            $id = $this->there($program, $subject) ?? $this->make($program, $kind, $name, $subject, $asked, $by);
+        } finally {
+            $this->database->fetchOne('SELECT RELEASE_LOCK(?)', [$lock]);
+        }
 
-            return $task;
+        return $this->entities->find(Task::class, $id) ?? throw new \LogicException('It was made just now.');
+    }
+
+    /** One that is under way about something: its id. */
+    public function under(string $subject): ?int
+    {
+        return $this->there((int) $this->program->id(), $subject);
+    }
+
+    private function there(int $program, string $subject): ?int
+    {
+        $id = $this->database->fetchOne('SELECT id FROM task WHERE program_id = ? AND subject = ?', [$program, $subject]);
+
+        return is_numeric($id) ? (int) $id : null;
+    }
+
+    /**
+     * Past Doctrine's rows: a page that only reads may ask for a task too, and must not save what it has in its hands.
+     *
+     * @param array<string, string> $asked
+     */
+    private function make(int $program, TaskKind $kind, string $name, string $subject, array $asked, ?User $by): int
+    {
+        $open = $this->database->fetchOne(
+            'SELECT COUNT(*) FROM task WHERE program_id = ? AND state IN (?, ?)',
+            [$program, TaskState::Waiting->value, TaskState::Running->value],
+        );
+        if (is_numeric($open) && $open >= self::OPEN) {
+            throw Refusal::because('{most} things are under way for your program already. Wait until one of them is done.', [
+                'most' => (string) self::OPEN,
+            ]);
+        }
+
+        return $this->database->transactional(function () use ($program, $kind, $name, $subject, $asked, $by): int {
+            $id = $this->insert($program, $kind, $name, $subject, $asked, $by);
+            $this->bus->dispatch(new DoTask($program, $id));
+
+            return $id;
         });
+    }
+
+    /** @param array<string, string> $asked */
+    private function insert(int $program, TaskKind $kind, string $name, string $subject, array $asked, ?User $by): int
+    {
+        $now = $this->clock->now()->format('Y-m-d H:i:s');
+        $this->database->insert('task', [
+            'program_id' => $program,
+            'kind' => $kind->value,
+            'name' => mb_substr($name, 0, Task::NAME),
+            'subject' => '' === $subject ? null : $subject,
+            'asked' => json_encode($asked, \JSON_THROW_ON_ERROR),
+            'state' => TaskState::Waiting->value,
+            'done' => 0,
+            'total' => 0,
+            'made' => '[]',
+            'problem' => '',
+            'account_id' => $by?->getId(),
+            'begun_at' => $now,
+            'changed_at' => $now,
+        ]);
+
+        return (int) $this->database->lastInsertId();
     }
 
     /** Once more what failed, from where it was. */
@@ -85,11 +140,5 @@ final readonly class Tasks
     public function latest(): array
     {
         return $this->entities->getRepository(Task::class)->findBy([], ['id' => 'DESC'], self::SHOWN);
-    }
-
-    /** One that is under way about something. */
-    public function about(string $subject): ?Task
-    {
-        return $this->entities->getRepository(Task::class)->findOneBy(['subject' => $subject]);
     }
 }

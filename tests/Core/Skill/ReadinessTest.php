@@ -13,6 +13,7 @@ use CoinStair\Core\Skill\BookOrder;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\ClassRecord;
 use CoinStair\Core\Skill\ClassSkills;
+use CoinStair\Core\Skill\Glance;
 use CoinStair\Core\Skill\LaterPrerequisite;
 use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\NewSkill;
@@ -26,6 +27,8 @@ use CoinStair\Core\Skill\WhatNext;
 use CoinStair\Core\Skill\WhatTeaches;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 /** Can this class play this piece, and what next? (handbook 7) */
 final class ReadinessTest extends TestCase
@@ -98,11 +101,30 @@ final class ReadinessTest extends TestCase
         self::assertSame(Verdict::Later, $of('read.repeat', 'rhythm.half', 'rhythm.whole', 'read.fermata'));
     }
 
+    public function testAGlanceTellsTheNumbersOfTheWholeReadiness(): void
+    {
+        $codes = array_keys(Catalogue::shipped()->skills);
+        $random = new Randomizer(new Mt19937(20261201));
+        $instruments = [Instrument::Violin, Instrument::Viola, Instrument::Cello];
+        for ($try = 0; $try < 60; ++$try) {
+            $some = static fn (int $count): array => \array_slice($random->shuffleArray($codes), 0, $count);
+            $needs = new Needs(array_map(
+                static fn (): array => array_fill_keys($some(12), 0),
+                array_flip(array_map(static fn (Instrument $one): string => $one->value, $instruments)),
+            ));
+            $class = self::class($some($random->getInt(1, 60)), $instruments);
+            self::assertEquals(
+                Readiness::of($needs, $class, Catalogue::shipped())->glance(),
+                Glance::at($needs, $class, Catalogue::shipped()),
+            );
+        }
+    }
+
     public function testTheLibraryIsRankedByWhatIsNewThenByWhatIsComfortable(): void
     {
-        $none = self::ready(0);
-        $two = self::ready(2);
-        $six = self::ready(6);
+        $none = self::ready(0)->glance();
+        $two = self::ready(2)->glance();
+        $six = self::ready(6)->glance();
         $next = WhatNext::of([
             new Prospect(1, $six, 90.0, 90),
             new Prospect(2, $two, 45.0, 90),
@@ -125,8 +147,23 @@ final class ReadinessTest extends TestCase
             3 => new Needs(['violin' => ['bow.hook' => 0]]),
         ];
 
-        self::assertSame([2, 1], WhatTeaches::find('slur.2', [Instrument::Violin], $library, self::class([], [Instrument::Violin])));
-        self::assertSame([], WhatTeaches::find('slur.3', [Instrument::Violin], $library, self::class([], [Instrument::Violin])));
+        $wanted = array_map(
+            static fn (string $code): NewSkill => new NewSkill($code, [Instrument::Violin], null),
+            ['slur.2', 'slur.3'],
+        );
+        $teaching = WhatTeaches::find($library, self::class([], [Instrument::Violin]), $wanted);
+        self::assertSame(['slur.2' => [2, 1]], $teaching);
+    }
+
+    public function testNeedsAreTheSameAfterTheyWereKept(): void
+    {
+        $codes = array_keys(Catalogue::shipped()->skills);
+        $needs = new Needs([
+            'violin' => ['slur.2' => 0, 'read.ending' => 7 << 32],
+            'bass' => [],
+            'cello' => ['slur.2' => (3 << 32) + 5040],
+        ]);
+        self::assertEquals($needs, Needs::unpack($needs->pack(array_flip($codes)), $codes));
     }
 
     public function testABookTellsWhatComesFirstWhereAndWhatJumps(): void
