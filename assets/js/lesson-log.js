@@ -53,6 +53,10 @@ export class Log {
         this.outbox = outbox;
         this.device = deviceName();
         this.open = true;
+        /** The lesson was deleted while this screen was open. */
+        this.isGone = false;
+        /** Why the server did not take what was logged last. */
+        this.refused = '';
         this.onChange = () => {};
     }
 
@@ -103,7 +107,7 @@ export class Log {
         const entry = { id: uuid(), step, kind, tempo, at, count: this.count, text, device: this.device };
         this.#entries.set(entry.id, entry);
         this.#unsent.set(entry.id, entry);
-        this.outbox.add(this.lesson.lesson, entry).catch(() => {});
+        this.outbox.add(this.lesson, entry).catch(() => {});
         this.send();
     }
 
@@ -129,7 +133,7 @@ export class Log {
     }
 
     async #exchange() {
-        const before = [this.#unsent.size, this.signedOut, this.open].join();
+        const before = this.#standing();
         const news = await this.outbox.exchange(this.lesson, [...this.#unsent.values()], this.#after);
         if (news) {
             const refused = new Set(news.refused.map(({ id }) => id));
@@ -140,23 +144,29 @@ export class Log {
                 }
             }
             this.open = news.open;
+            this.isGone = news.isGone ?? false;
+            this.refused = news.refused.at(-1)?.why ?? this.refused;
             this.#ahead = Math.abs(news.now - Date.now()) < SAME_CLOCK ? 0 : news.now - Date.now();
             this.#take(news.entries, news.after);
             if (news.entries.length > 0) {
                 await this.outbox.remember(this.lesson.lesson, [...this.#rows.values()], this.#after).catch(() => {});
             }
         }
-        if (!news || news.entries.length > 0 || before !== [this.#unsent.size, this.signedOut, this.open].join()) {
+        if (!news || news.entries.length > 0 || before !== this.#standing()) {
             this.onChange();
         }
         return news !== null && this.#unsent.size === 0;
+    }
+
+    #standing() {
+        return [this.#unsent.size, this.signedOut, this.open, this.isGone, this.refused].join();
     }
 
     /** Entries that an earlier release of this page kept elsewhere. */
     async #takeOld() {
         const key = `lesson-${this.lesson.lesson}-unsent`;
         for (const entry of JSON.parse(localStorage.getItem(key) ?? '[]')) {
-            await this.outbox.add(this.lesson.lesson, { ...entry, device: this.device });
+            await this.outbox.add(this.lesson, { ...entry, device: this.device });
         }
         localStorage.removeItem(key);
     }

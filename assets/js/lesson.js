@@ -380,7 +380,11 @@ function paintSaved() {
         : log.waiting > 0
           ? words.waiting.replace('%n%', String(log.waiting))
           : words.saved;
-    if (!log.open) {
+    if (log.isGone) {
+        $('message').textContent = words.gone;
+    } else if (log.refused !== '') {
+        $('message').textContent = words.refused.replace('%why%', log.refused);
+    } else if (!log.open) {
         $('message').textContent = words.accepted;
     }
     saved.querySelector('use').setAttribute('href', saved.dataset[log.waiting > 0 ? 'waitingIcon' : 'savedIcon']);

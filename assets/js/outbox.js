@@ -13,6 +13,8 @@ import { jot, jotted, strike } from './journal.js';
 export const KEY_HEADER = 'X-Lesson-Key';
 const AT_ONCE = 500;
 const CHANGED = 'coin-stair-outbox';
+/** The server says that a lesson is not there any more. */
+const GONE = 410;
 
 /** Every store is named by what its rows are. */
 function open() {
@@ -69,12 +71,17 @@ export class Outbox {
     }
 
     /**
-     * @param {number} lesson
+     * @param {LessonRef} lesson
      * @param {Entry} entry
      */
     async add(lesson, entry) {
-        jot(lesson, entry);
-        await keep(await this.#database, lesson, entry);
+        jot(lesson.lesson, entry);
+        const database = await this.#database;
+        await keep(database, lesson.lesson, entry);
+        // Somebody may have signed out in another tab, and this screen goes on.
+        if ((await database.getKey('lessons', lesson.lesson)) === undefined) {
+            await database.put('lessons', { ...lesson, isLeft: true });
+        }
         this.#tell();
     }
 
@@ -139,6 +146,30 @@ export class Outbox {
         await database.put('known', { lesson, rows, after });
     }
 
+    /** Whoever used this device goes: what opens a log is kept no longer than something waits for it. */
+    async leave() {
+        const database = await this.#database;
+        await database.clear('known');
+        for (const reference of await database.getAll('lessons')) {
+            await database.put('lessons', { ...reference, isLeft: true });
+            await this.#forgetLeft(database, reference.lesson);
+        }
+    }
+
+    /**
+     * @param {import('idb').IDBPDatabase} database
+     * @param {number} lesson
+     */
+    async #forgetLeft(database, lesson) {
+        const change = database.transaction(['waiting', 'lessons'], 'readwrite');
+        const waiting = await change.objectStore('waiting').index('lesson').count(lesson);
+        const reference = await change.objectStore('lessons').get(lesson);
+        if (reference?.isLeft && waiting === 0) {
+            await change.objectStore('lessons').delete(lesson);
+        }
+        await change.done;
+    }
+
     /**
      * Sends what waits of every lesson, but for one whose own page sends it.
      *
@@ -152,6 +183,7 @@ export class Outbox {
                 const reference = await database.get('lessons', lesson);
                 if (reference && lesson !== except) {
                     await this.exchange(reference, await this.entries(lesson), 0);
+                    await this.#forgetLeft(database, lesson);
                 }
             }
         });
@@ -167,14 +199,17 @@ export class Outbox {
      * @returns {Promise<(News & {sent: string[]})|null>} null if it has to be tried again later
      */
     async exchange(lesson, entries, after) {
-        const sent = entries.slice(0, AT_ONCE);
-        const answer = await this.#ask(lesson, sent, after);
-        if (!answer?.ok) {
+        const answer = await this.#ask(lesson, entries.slice(0, AT_ONCE), after);
+        if (!answer?.ok && answer?.status !== GONE) {
             return null;
         }
         this.signedOut = false;
-        /** @type {News} */
-        const news = await answer.json();
+        const isGone = answer.status === GONE;
+        // Of a lesson that is gone nothing will be taken, so all of it is laid aside.
+        const sent = isGone ? entries : entries.slice(0, AT_ONCE);
+        const news = isGone
+            ? gone(sent, after, (await answer.json()).error)
+            : /** @type {News} */ (await answer.json());
         const ids = sent.map(({ id }) => id);
         ids.forEach(strike);
         if (ids.length > 0) {
@@ -250,6 +285,23 @@ export class Outbox {
         this.onChange();
     }
 }
+
+/**
+ * What is told of a lesson that is not there any more.
+ *
+ * @param {Entry[]} entries that wait for it
+ * @param {number} after
+ * @param {string} why
+ * @returns {News}
+ */
+const gone = (entries, after, why) => ({
+    entries: [],
+    after,
+    open: false,
+    refused: entries.map(({ id }) => ({ id, why })),
+    now: Date.now(),
+    isGone: true,
+});
 
 /**
  * What waits, in words.

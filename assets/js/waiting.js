@@ -66,6 +66,6 @@ async function signOut(event, form, outbox) {
     if (field instanceof HTMLInputElement) {
         field.value = String(waiting);
     }
-    await globalThis.caches?.delete('lesson-pages').catch(() => {});
+    await Promise.all([globalThis.caches?.delete('lesson-pages'), outbox.leave()]).catch(() => {});
     form.submit();
 }

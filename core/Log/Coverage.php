@@ -19,14 +19,11 @@ final class Coverage
      */
     public static function ofChunks(iterable $lessons): array
     {
-        $sorted = [...$lessons];
-        usort($sorted, static fn (TaughtLesson $a, TaughtLesson $b): int => [$a->day, $a->id] <=> [$b->day, $b->id]);
         $chunks = [];
-        foreach ($sorted as $lesson) {
-            $results = LessonRun::results($lesson->steps, $lesson->entries);
+        foreach (TaughtLesson::byDay($lessons) as $lesson) {
             $met = [];
             foreach ($lesson->steps as $step) {
-                $result = $results[$step->id] ?? null;
+                $result = $lesson->log->results[$step->id] ?? null;
                 $stair = $step->step->stair;
                 if (0 === $step->chunk || null === $result || null === $stair || !$result->begun) {
                     continue;

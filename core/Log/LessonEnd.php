@@ -37,7 +37,8 @@ final readonly class LessonEnd
      */
     public static function of(array $steps, array $entries, int $treadsBack, ?\Closure $likely = null): self
     {
-        $results = LessonRun::results($steps, $entries);
+        $summary = LogSummary::of($steps, $entries);
+        $results = $summary->results;
         $opened = $notDone = $notes = [];
         foreach (LogEntry::inOrder($entries) as $entry) {
             $opened[$entry->step] = true;
@@ -59,10 +60,6 @@ final readonly class LessonEnd
                 $home = $row->result->begun && (null === $home || self::isFurther($row, $home)) ? $row : $home;
             }
         }
-        $times = array_map(
-            static fn (LogEntry $entry): int => $entry->at,
-            array_filter($entries, static fn (LogEntry $entry): bool => !$entry->afterwards),
-        );
 
         return new self(
             $rows,
@@ -71,7 +68,7 @@ final readonly class LessonEnd
             $home,
             array_sum(array_map(static fn (StepResult $result): int => $result->coins, $results)),
             array_sum(array_map(static fn (StepResult $result): int => $result->misses, $results)),
-            [] === $times ? 0.0 : (max($times) - min($times)) / 1000,
+            $summary->seconds,
         );
     }
 

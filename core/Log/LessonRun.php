@@ -9,31 +9,19 @@ use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Stair\StairMachine;
 
-/**
- * Replays a lesson's log over its steps. The log is the truth; this can be computed again at any time.
- */
+/** Replays what a lesson's log says of a step over its stair. The log is the truth; this can be computed again at any time. */
 final class LessonRun
 {
     /**
-     * @param list<TaughtStep>   $steps
-     * @param iterable<LogEntry> $entries
+     * @param list<LogEntry> $entries of the step, in order
      *
-     * @return array<string, StepResult> of the steps with a stair, by step id
+     * @return StepResult|null null where nothing is played
      */
-    public static function results(array $steps, iterable $entries): array
+    public static function ofStep(TaughtStep $step, array $entries): ?StepResult
     {
-        $byStep = [];
-        foreach (LogEntry::inOrder($entries) as $entry) {
-            $byStep[$entry->step][] = $entry;
-        }
-        $results = [];
-        foreach ($steps as $step) {
-            if (null !== $step->step->stair) {
-                $results[$step->id] = self::replay($step->step->stair, $step->step->rule, $step->startTread, $byStep[$step->id] ?? []);
-            }
-        }
-
-        return $results;
+        return null === $step->step->stair
+            ? null
+            : self::replay($step->step->stair, $step->step->rule, $step->startTread, $entries);
     }
 
     /**

@@ -13,26 +13,13 @@ final readonly class LessonSums
 
     public static function of(TaughtLesson $lesson): self
     {
-        $begun = array_filter(LessonRun::results($lesson->steps, $lesson->entries), static fn (StepResult $result): bool => $result->begun);
+        $begun = array_filter($lesson->log->results, static fn (StepResult $result): bool => $result->begun);
 
         return new self(
             array_sum(array_map(static fn (StepResult $result): int => $result->coins, $begun)),
             array_sum(array_map(static fn (StepResult $result): int => $result->misses, $begun)),
             \count($begun),
-            self::seconds($lesson),
+            $lesson->log->seconds,
         );
-    }
-
-    /** What was corrected when the lesson was over says nothing of its time. */
-    private static function seconds(TaughtLesson $lesson): float
-    {
-        $times = [];
-        foreach ($lesson->entries as $entry) {
-            if (!$entry->afterwards) {
-                $times[] = $entry->at;
-            }
-        }
-
-        return [] === $times ? 0.0 : (max($times) - min($times)) / 1000;
     }
 }

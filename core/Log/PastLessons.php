@@ -20,17 +20,13 @@ final class PastLessons
      */
     public static function of(iterable $lessons, array $chunks): array
     {
-        $sorted = [...$lessons];
-        usort($sorted, static fn (TaughtLesson $a, TaughtLesson $b): int => [$a->day, $a->id] <=> [$b->day, $b->id]);
         $past = [];
-        foreach ($sorted as $lesson) {
+        foreach (TaughtLesson::byDay($lessons) as $lesson) {
             $touches = $opened = [];
-            $results = LessonRun::results($lesson->steps, $lesson->entries);
-            $begun = self::begun($lesson->entries);
             foreach ($lesson->steps as $step) {
-                $result = $results[$step->id] ?? null;
+                $result = $lesson->log->results[$step->id] ?? null;
                 $chunk = $chunks[$step->chunk] ?? null;
-                if (isset($begun[$step->id]) && (null === $result || (!$step->step->practises() && $result->done))) {
+                if (isset($lesson->log->named[$step->id]) && (null === $result || (!$step->step->practises() && $result->done))) {
                     $opened[] = $step->id;
                 }
                 if (null !== $result && null !== $chunk && $result->begun && $step->step->practises()) {
@@ -61,20 +57,5 @@ final class PastLessons
             $step->step->who()->instruments,
             $result->done && !$step->isCut,
         );
-    }
-
-    /**
-     * @param list<LogEntry> $entries
-     *
-     * @return array<string, true> ids of steps of which the log says anything
-     */
-    private static function begun(array $entries): array
-    {
-        $begun = [];
-        foreach (LogEntry::inOrder($entries) as $entry) {
-            $begun[$entry->step] = true;
-        }
-
-        return $begun;
     }
 }

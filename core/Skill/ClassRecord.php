@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill;
 
-use CoinStair\Core\Log\PlayedStep;
 use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Score\Instrument;
 
@@ -90,7 +89,7 @@ final class ClassRecord
     private static function rows(TaughtLesson $lesson, HeldSkills $held): array
     {
         $rows = [];
-        foreach (PlayedStep::ofLesson($lesson) as $played) {
+        foreach ($lesson->played() as $played) {
             $chunk = 0 === $played->step->chunk ? '' : (string) $played->step->chunk;
             foreach ($held->in($lesson->id, $played) as $instrument => $codes) {
                 if (!$played->isOf(Instrument::from($instrument))) {

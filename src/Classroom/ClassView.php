@@ -10,6 +10,7 @@ use App\Shared\Reckoned\CoveredPiece;
 use App\Shared\Reckoned\CoveredPieces;
 use App\Shared\Reckoned\Prospects;
 use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\TaughtLessons;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
@@ -26,6 +27,7 @@ final readonly class ClassView
 
     public function __construct(
         private LessonRepository $lessons,
+        private TaughtLessons $taught,
         private SequenceRepository $sequences,
         private PieceRepository $library,
         private CoveredPieces $covered,
@@ -100,7 +102,7 @@ final readonly class ClassView
 
         return array_combine(
             array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons),
-            array_map(LessonSums::of(...), $this->lessons->taught($lessons)),
+            array_map(LessonSums::of(...), $this->taught->of($lessons)),
         );
     }
 }

@@ -9,6 +9,7 @@ use App\Shared\Entity\User;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\LogLimits;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\DBAL\LockMode;
@@ -45,6 +46,7 @@ final readonly class Corrections
         $refusal = $this->entities->wrapInTransaction(function () use ($lesson, $by, $what, $about): ?Refusal {
             try {
                 $this->entities->refresh($lesson, LockMode::PESSIMISTIC_WRITE);
+                $this->expectRoom($lesson);
                 $this->log->add($lesson, [$this->made($lesson, $what, $about)], $by);
             } catch (Refusal $refusal) {
                 return $refusal;
@@ -54,6 +56,14 @@ final readonly class Corrections
         });
         if (null !== $refusal) {
             throw $refusal;
+        }
+    }
+
+    /** @throws Refusal */
+    private function expectRoom(Lesson $lesson): void
+    {
+        if ($lesson->getLogSize() >= LogLimits::IN_ALL || \count($this->lessons->corrections($lesson)) >= LogLimits::CORRECTIONS) {
+            throw Refusal::because('The log of this lesson is full: it takes no further correction.');
         }
     }
 
@@ -121,9 +131,9 @@ final readonly class Corrections
     /** @throws Refusal */
     private function undo(Lesson $lesson, string $id): LogEntry
     {
-        foreach ($this->lessons->afterAccepting($lesson) as $row) {
+        foreach ($this->lessons->corrections($lesson) as $row) {
             $entry = $row->entry();
-            if ($entry->id === $id && $entry->afterwards && !\in_array($entry->kind, [EntryKind::Undo, EntryKind::Day], true)) {
+            if ($entry->id === $id && !\in_array($entry->kind, [EntryKind::Undo, EntryKind::Day], true)) {
                 return $this->entry($lesson, $this->step($lesson, $entry->step), EntryKind::Undo, $id);
             }
         }

@@ -6,13 +6,13 @@ namespace App\Lesson;
 
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\LogLimits;
 use CoinStair\Core\Score\Refusal;
 use Symfony\Component\Uid\Uuid;
 
 /** Log entries as a device sends them: each is read by itself, so that one that is bad does not hold up the others. */
 final readonly class EntryInput
 {
-    private const AT_ONCE = 2000;
     private const LONGEST_TEXT = 500;
     /** What a screen can log; corrections are made on the page of the record. */
     private const KINDS = [
@@ -47,8 +47,8 @@ final readonly class EntryInput
     {
         $data = json_decode($json, true, 5);
         $rows = \is_array($data) ? $data['entries'] ?? null : null;
-        if (!\is_array($rows) || \count($rows) > self::AT_ONCE) {
-            throw Refusal::because(\sprintf('A list of at most %d entries was expected.', self::AT_ONCE));
+        if (!\is_array($rows) || \count($rows) > LogLimits::AT_ONCE) {
+            throw Refusal::because(\sprintf('A list of at most %d entries was expected.', LogLimits::AT_ONCE));
         }
         $entries = $refused = [];
         foreach ($rows as $index => $row) {

@@ -47,13 +47,22 @@ final class LessonController extends AbstractController
             return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
         }
         // Two who start at once come here one after the other, and the second finds the lesson of the first.
-        $lesson = $this->entities->wrapInTransaction(function () use ($sequence, $planner): Lesson {
+        $lesson = $this->entities->wrapInTransaction(function () use ($sequence, $planner): Lesson|Refusal {
             $this->entities->lock($sequence, LockMode::PESSIMISTIC_WRITE);
-            $lesson = $this->lessons->open($sequence) ?? $planner->begin($sequence);
+            try {
+                $lesson = $this->lessons->open($sequence) ?? $planner->next($sequence);
+            } catch (Refusal $refusal) {
+                return $refusal;
+            }
             $this->entities->persist($lesson);
 
             return $lesson;
         });
+        if ($lesson instanceof Refusal) {
+            $this->addFlash('error', $lesson->notice);
+
+            return $this->redirectToRoute('sequence', ['id' => $sequence->getId()], 303);
+        }
 
         return $this->redirectToRoute('lesson', ['id' => $lesson->getId()], 303);
     }
@@ -134,7 +143,8 @@ final class LessonController extends AbstractController
             $lesson,
             $this->endOf($lesson, $chunks),
             $chunks,
-            $lesson->isOpen() ? [] : $this->lessons->afterAccepting($lesson),
+            $lesson->isOpen() ? [] : $this->lessons->corrections($lesson),
+            $lesson->isOpen() ? 0 : $this->lessons->countLate($lesson),
             $problem,
             $remark,
             $this->skills->gainOf($lesson),

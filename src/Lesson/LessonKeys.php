@@ -35,13 +35,25 @@ final readonly class LessonKeys
     /** What a key opens; null if it is none of ours, of another lesson, or too old. */
     public function read(string $key, int $lesson): ?LessonKey
     {
+        return $this->opened($key, $lesson, $this->clock->now()->getTimestamp());
+    }
+
+    /** Whether a key is one of ours to a lesson, however old it is and whoever has it: what was signed once is known to have been there. */
+    public function wasMade(string $key, int $lesson): bool
+    {
+        return null !== $this->opened($key, $lesson, 0);
+    }
+
+    /** @param int $at seconds since 1970: one that was over before opens nothing */
+    private function opened(string $key, int $lesson, int $at): ?LessonKey
+    {
         if (1 !== preg_match('/^(\d{1,10})\.(\d{1,10})\.(\d{1,10})\.(\d{1,12})\.[\da-f]{64}$/D', $key, $found)) {
             return null;
         }
         [, $account, $epoch, $of, $until] = array_map(intval(...), $found);
         $good = hash_equals($this->signed($account, $epoch, $of, $until), $key);
 
-        return $good && $of === $lesson && $until >= $this->clock->now()->getTimestamp() ? new LessonKey($account, $epoch, $of) : null;
+        return $good && $of === $lesson && $until >= $at ? new LessonKey($account, $epoch, $of) : null;
     }
 
     private function signed(int $account, int $epoch, int $lesson, int $until): string

@@ -9,6 +9,7 @@ use App\Shared\Entity\User;
 use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\Checksum;
 use CoinStair\Core\Log\LogEntry as Entry;
+use CoinStair\Core\Log\LogLimits;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
@@ -31,8 +32,6 @@ use Psr\Clock\ClockInterface;
 final readonly class LessonLog
 {
     private const ROWS_AT_ONCE = 200;
-    /** Rows that one answer tells; a screen that has fewer asks again. */
-    private const NEWS_AT_ONCE = 5000;
     private const COLUMNS = 'e.id, e.step, e.kind, e.tempo, e.made_at, e.device_count, e.text, e.device, e.position';
 
     public function __construct(private Connection $database, private ClockInterface $clock, private Skills $skills)
@@ -50,7 +49,7 @@ final readonly class LessonLog
         $this->database->transactional(function () use ($lesson, $entries, $by): void {
             $state = $this->locked((int) $lesson->getId(), (int) $lesson->getProgram()?->getId());
             if (null !== $state) {
-                $this->write((int) $lesson->getId(), $state, $entries, $by?->getId());
+                $this->write((int) $lesson->getId(), $state, $entries, $by?->getId(), LogLimits::IN_ALL);
             }
         });
     }
@@ -76,7 +75,7 @@ final readonly class LessonLog
             $steps = json_decode($state['steps'], true, 2, \JSON_THROW_ON_ERROR);
             $input = EntryInput::parse($json, $steps, self::begun($state), $this->now());
 
-            return [...$input->refused, ...$this->write($key->lesson, $state, $input->entries, null)];
+            return [...$input->refused, ...$this->write($key->lesson, $state, $input->entries, null, LogLimits::OF_LESSON)];
         });
         $news = null === $refused ? null : $this->news($key, $after);
 
@@ -94,9 +93,9 @@ final readonly class LessonLog
         $rows = $this->database->fetchAllAssociative(
             'SELECT l.ended_at IS NULL open, '.self::COLUMNS.' FROM account a '.
                 'JOIN lesson l ON l.id = ? AND l.program_id = a.program_id '.
-                'LEFT JOIN log_entry e ON e.lesson_id = l.id AND e.position > ? '.
-                'WHERE a.id = ? AND a.epoch = ? ORDER BY e.position LIMIT '.self::NEWS_AT_ONCE,
-            [$key->lesson, $after, $key->account, $key->epoch],
+                'LEFT JOIN log_entry e ON e.lesson_id = l.id AND e.position > ? AND e.position <= ? '.
+                'WHERE a.id = ? AND a.epoch = ? ORDER BY e.position',
+            [$key->lesson, $after, LogLimits::IN_ALL, $key->account, $key->epoch],
         );
         if ([] === $rows) {
             return null;
@@ -112,11 +111,16 @@ final readonly class LessonLog
     {
         /** @var list<StoredEntry> $entries */
         $entries = $this->database->fetchAllAssociative(
-            'SELECT '.self::COLUMNS.' FROM log_entry e WHERE e.lesson_id = ? AND e.program_id = ? ORDER BY e.position',
-            [$lesson->getId(), $lesson->getProgram()?->getId()],
+            'SELECT '.self::COLUMNS.' FROM log_entry e WHERE e.lesson_id = ? AND e.program_id = ? AND e.position <= ? ORDER BY e.position',
+            [$lesson->getId(), $lesson->getProgram()?->getId(), LogLimits::IN_ALL],
         );
 
         return self::told($entries, 0, $lesson->isOpen());
+    }
+
+    public function isThere(int $lesson): bool
+    {
+        return false !== $this->database->fetchOne('SELECT 1 FROM lesson WHERE id = ?', [$lesson]);
     }
 
     /** Milliseconds since 1970. */
@@ -160,22 +164,55 @@ final readonly class LessonLog
     }
 
     /**
+     * Writes those of some entries that the log does not have yet, as far as there is room.
+     *
      * @param State       $state
      * @param list<Entry> $entries
+     * @param int         $most    entries that the log may have then
      *
-     * @return list<array{id: string, why: string}> those whose id another lesson has
+     * @return list<array{id: string, why: string}> those that were not taken
      */
-    private function write(int $lesson, array $state, array $entries, ?int $account): array
+    private function write(int $lesson, array $state, array $entries, ?int $account, int $most): array
     {
         $there = $this->lessonsOf(array_map(static fn (Entry $entry): string => $entry->id, $entries));
         $new = array_values(array_filter($entries, static fn (Entry $entry): bool => !isset($there[$entry->id])));
+        $room = max(0, $most - $state['log_size']);
+        $this->insert($lesson, $state, \array_slice($new, 0, $room), $account);
+
+        return [
+            ...self::refuse(array_keys(array_diff($there, [$lesson])), 'another lesson has an entry with this id'),
+            ...self::refuse(array_column(\array_slice($new, $room), 'id'), "a lesson has at most $most entries"),
+        ];
+    }
+
+    /**
+     * @param list<string> $ids
+     *
+     * @return list<array{id: string, why: string}>
+     */
+    private static function refuse(array $ids, string $why): array
+    {
+        return array_map(static fn (string $id): array => ['id' => $id, 'why' => $why], $ids);
+    }
+
+    /**
+     * @param State       $state
+     * @param list<Entry> $entries
+     */
+    private function insert(int $lesson, array $state, array $entries, ?int $account): void
+    {
+        if ([] === $entries) {
+            return;
+        }
         $position = $state['log_size'];
-        foreach (array_chunk($new, self::ROWS_AT_ONCE) as $rows) {
+        $hash = (int) $state['log_hash'];
+        foreach (array_chunk($entries, self::ROWS_AT_ONCE) as $rows) {
             $values = [];
             foreach ($rows as $entry) {
                 array_push($values, $entry->id, $state['program_id'], $lesson, ++$position, $entry->step, $entry->kind->value);
                 array_push($values, $entry->tempo, $entry->at, $entry->count, $entry->text, $entry->device);
                 array_push($values, (int) (null !== $state['ended_at'] && !$entry->afterwards), (int) $entry->afterwards, $account);
+                $hash ^= Checksum::of($entry->id);
             }
             $this->database->executeStatement(
                 'INSERT INTO log_entry (id, program_id, lesson_id, position, step, kind, '.
@@ -184,20 +221,8 @@ final readonly class LessonLog
                 $values,
             );
         }
-        if ([] !== $new) {
-            $hash = (int) $state['log_hash'];
-            foreach ($new as $entry) {
-                $hash ^= Checksum::of($entry->id);
-            }
-            $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
-            $this->skills->reset();
-        }
-        $elsewhere = array_filter($there, static fn (int $of): bool => $of !== $lesson);
-
-        return array_map(
-            static fn (int|string $id): array => ['id' => (string) $id, 'why' => 'another lesson has an entry with this id'],
-            array_keys($elsewhere),
-        );
+        $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
+        $this->skills->reset();
     }
 
     /**

@@ -8,9 +8,12 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\LessonRepository;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Log\LogLimits;
 use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Sequence\LessonStep;
 use CoinStair\Core\Sequence\PlannedLesson;
 use Psr\Clock\ClockInterface;
@@ -26,7 +29,41 @@ final readonly class LessonPlanner
         private LessonSequences $plans,
         private ChunkRepository $chunks,
         private MusicExtension $music,
+        private LessonRepository $lessons,
     ) {
+    }
+
+    /**
+     * The next lesson of a sequence, in this moment.
+     *
+     * @throws Refusal if nothing is left to be taught, or no further lesson begins today
+     */
+    public function next(Sequence $sequence): Lesson
+    {
+        $lesson = $this->begin($sequence);
+        if ([] === $lesson->steps()) {
+            throw Refusal::because(
+                'All of this sequence is taught: no step is left for a lesson. Add a step, or raise the tempo to which it climbs.',
+            );
+        }
+        $this->expectRoom($lesson);
+
+        return $lesson;
+    }
+
+    /** @throws Refusal */
+    private function expectRoom(Lesson $lesson): void
+    {
+        if ($this->lessons->countOfClass($lesson->getClass(), $lesson->getDay()) >= LogLimits::LESSONS_OF_CLASS) {
+            throw Refusal::because('This class has begun {most} lessons today; another one begins tomorrow.', [
+                'most' => (string) LogLimits::LESSONS_OF_CLASS,
+            ]);
+        }
+        if ($this->lessons->countOfProgram($lesson->getDay()) >= LogLimits::LESSONS_OF_PROGRAM) {
+            throw Refusal::because('The classes of this program have begun {most} lessons today; another one begins tomorrow.', [
+                'most' => (string) LogLimits::LESSONS_OF_PROGRAM,
+            ]);
+        }
     }
 
     /** @param \DateTimeImmutable|null $now when it begins, if not in this moment */

@@ -8,11 +8,12 @@ use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Reckoned\SequenceState;
+use App\Shared\Reckoned\TaughtLessons;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Log\StepResult;
+use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Log\TaughtStep;
-use CoinStair\Core\Log\WalkedLesson;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Method\StepPurpose;
@@ -39,6 +40,7 @@ final readonly class LessonRows
 
     public function __construct(
         private LessonRepository $lessons,
+        private TaughtLessons $taught,
         private StepWords $words,
         private TranslatorInterface $translator,
         private Environment $twig,
@@ -60,14 +62,11 @@ final readonly class LessonRows
         $taught = '' === $state->log
             ? []
             : $this->memory->remember(
-                Fingerprint::of('walked')
+                Fingerprint::of('taught-lessons')
                     ->with('log', $state->log)
                     ->with('sequence', (int) $sequence->getId())
                     ->with('lessons', self::TAUGHT),
-                fn (): array => array_map(
-                    WalkedLesson::of(...),
-                    $this->lessons->taught(array_reverse($this->lessons->ofSequence($sequence, self::TAUGHT))),
-                ),
+                fn (): array => $this->taught->of(array_reverse($this->lessons->ofSequence($sequence, self::TAUGHT))),
             );
         $tempos = self::tempos($plan, $taught);
         $rows = [];
@@ -203,16 +202,16 @@ final readonly class LessonRows
      * @param int               $number in the sequence
      * @param array{int, int}   $tempos
      */
-    private function taughtRow(Sequence $sequence, WalkedLesson $lesson, array $chunks, int $number, array $tempos): LessonRow
+    private function taughtRow(Sequence $sequence, TaughtLesson $lesson, array $chunks, int $number, array $tempos): LessonRow
     {
         $available = $sequence->getClass()->secondsToTeach();
         $reached = $seconds = 0;
         $played = [];
-        foreach ($lesson->steps as $step) {
+        foreach ($lesson->begun() as $step) {
             $chunk = $sequence->isRow() ? null : $chunks[$step->chunk] ?? null;
-            $played[] = [$step, $lesson->results[$step->id] ?? null, $chunk?->chunk()];
+            $played[] = [$step, $lesson->log->results[$step->id] ?? null, $chunk?->chunk()];
             $seconds += $step->seconds;
-            $reached = $step->step->purpose->isLearned() ? max($reached, $lesson->results[$step->id]->reached ?? 0) : $reached;
+            $reached = $step->step->purpose->isLearned() ? max($reached, $lesson->log->results[$step->id]->reached ?? 0) : $reached;
         }
         $score = $sequence->getPiece()->score();
         $fingerprint = Fingerprint::of('drawn-taught')
@@ -270,7 +269,7 @@ final readonly class LessonRows
     /**
      * The lowest and the highest tempo of all lessons.
      *
-     * @param list<WalkedLesson> $taught
+     * @param list<TaughtLesson> $taught
      *
      * @return array{int, int}
      */
@@ -281,7 +280,7 @@ final readonly class LessonRows
             array_push($tempos, ...$lesson->tempos);
         }
         foreach ($taught as $lesson) {
-            foreach ($lesson->steps as $step) {
+            foreach ($lesson->begun() as $step) {
                 array_push($tempos, ...($step->chunk > 0 ? $step->step->stair->treads ?? [] : []));
             }
         }

@@ -10,6 +10,7 @@ use App\Shared\Web\CsrfGuard;
 use CoinStair\Core\Score\Refusal;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
@@ -28,7 +29,7 @@ final readonly class LogController
     {
         $key = $this->key($id, $request);
 
-        return $this->answer(null === $key ? null : $this->log->news($key, self::after($request)));
+        return $this->answer($id, $request, null === $key ? null : $this->log->news($key, self::after($request)));
     }
 
     /** Takes entries from a device, each once, in any order and however late; also of a lesson that was accepted. */
@@ -46,7 +47,9 @@ final readonly class LogController
             return new JsonResponse(['error' => 'At most 1 MB of entries are taken at once.'], 413);
         }
         try {
-            return $this->answer(null === $key ? null : $this->log->take($key, $request->getContent(), self::after($request)));
+            $news = null === $key ? null : $this->log->take($key, $request->getContent(), self::after($request));
+
+            return $this->answer($id, $request, $news);
         } catch (Refusal $refusal) {
             return new JsonResponse(['error' => $refusal->notice->template], 422);
         }
@@ -64,11 +67,17 @@ final readonly class LogController
         return $this->keys->read((string) $request->headers->get(LessonKeys::HEADER), $lesson);
     }
 
-    private function answer(?LogNews $news): JsonResponse
+    /** A screen that may not write any more asks for a new key, but one whose lesson is gone would ask for ever: it is told so. */
+    private function answer(int $lesson, Request $request, ?LogNews $news): JsonResponse
     {
-        return null === $news
-            ? new JsonResponse(['error' => 'This screen may not write to this lesson any more.'], 401)
-            : new JsonResponse($news->told($this->log->now()));
+        if (null !== $news) {
+            return new JsonResponse($news->told($this->log->now()));
+        }
+        $wasThere = $this->keys->wasMade((string) $request->headers->get(LessonKeys::HEADER), $lesson);
+
+        return $wasThere && !$this->log->isThere($lesson)
+            ? new JsonResponse(['error' => 'this lesson was deleted'], Response::HTTP_GONE)
+            : new JsonResponse(['error' => 'This screen may not write to this lesson any more.'], Response::HTTP_UNAUTHORIZED);
     }
 
     private static function after(Request $request): int

@@ -6,6 +6,7 @@ namespace App\Report;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\TaughtLessons;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\Coverage;
@@ -19,14 +20,18 @@ use CoinStair\Core\Skill\SkillOfGroups;
 /** Gathers the term report of a class: pieces, skills by family, minutes. */
 final readonly class TermReportView
 {
-    public function __construct(private LessonRepository $lessons, private ChunkRepository $chunks, private Skills $skills)
-    {
+    public function __construct(
+        private LessonRepository $lessons,
+        private TaughtLessons $taught,
+        private ChunkRepository $chunks,
+        private Skills $skills,
+    ) {
     }
 
     public function of(SchoolClass $class, \DateTimeImmutable $from, \DateTimeImmutable $to): TermReport
     {
         $rows = $this->lessons->between($class, $from, $to);
-        $taught = $this->lessons->taught($rows);
+        $taught = $this->taught->of($rows);
         $sums = array_map(LessonSums::of(...), $taught);
         $after = $this->skills->of($class, $to->format('Y-m-d'));
         $gain = $this->skills->gainBetween($class, $from->modify('-1 day')->format('Y-m-d'), $to->format('Y-m-d'));

@@ -75,6 +75,7 @@ final class Rooms
         'Report' => self::SHARED,
         'Work' => self::SHARED,
         'Lesson' => self::SHARED,
+        'Lesson\TakeOut' => self::SHARED,
         'Library\Command' => self::SHARED,
         'Library\Entry' => [...self::SHARED, 'Library\Cut'],
         'Library\Hands' => self::SHARED,

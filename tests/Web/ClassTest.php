@@ -11,6 +11,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\CoveredPieces;
 use App\Shared\Reckoned\Prospects;
 use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\TaughtLessons;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
@@ -61,6 +62,7 @@ final class ClassTest extends WebCase
         };
         $view = new ClassView(
             $this->service(LessonRepository::class),
+            $this->service(TaughtLessons::class),
             $this->service(SequenceRepository::class),
             $this->service(PieceRepository::class),
             $this->service(CoveredPieces::class),

@@ -43,13 +43,15 @@
 /**
  * A lesson whose log is kept on this device, and where it goes.
  *
- * @typedef {{lesson: number, title: string, address: string, renew: string, key: string}} LessonRef
+ * @typedef {{lesson: number, title: string, address: string, renew: string, key: string,
+ *     isLeft?: boolean}} LessonRef isLeft: whoever logged in it has signed out
  */
 
 /**
  * What the server answers (LogNews).
  *
- * @typedef {{entries: Row[], after: number, open: boolean, refused: {id: string, why: string}[], now: number}} News
+ * @typedef {{entries: Row[], after: number, open: boolean, refused: {id: string, why: string}[], now: number,
+ *     isGone?: boolean}} News
  */
 
 /**

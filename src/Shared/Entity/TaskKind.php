@@ -13,4 +13,6 @@ enum TaskKind: string
     case Library = 'library';
     /** A term report as a file. */
     case Report = 'report';
+    /** A lesson that is taken out of the record, with its log. */
+    case TakeOut = 'take-out';
 }

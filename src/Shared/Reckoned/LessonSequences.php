@@ -35,7 +35,8 @@ final readonly class LessonSequences
 
     public function __construct(
         private PiecesForClasses $pieces,
-        private LessonRepository $taught,
+        private LessonRepository $rows,
+        private TaughtLessons $taught,
         private ChunkRepository $chunks,
         private Reviews $reviews,
         private Memory $memory,
@@ -105,7 +106,7 @@ final readonly class LessonSequences
                 $chunks[(int) $step->getChunk()?->getId()] = $step->ordered()->chunk() ?? Chunk::whole($piece->score());
             }
         }
-        $past = PastLessons::of($this->taught->taught($this->taught->ofSequence($sequence, self::OF_ROW)), $chunks);
+        $past = PastLessons::of($this->taught->of($this->rows->ofSequence($sequence, self::OF_ROW)), $chunks);
         $done = [];
         foreach ($past as $lesson) {
             foreach ($lesson->touches as $touch) {
@@ -190,7 +191,7 @@ final readonly class LessonSequences
 
     private function log(SchoolClass $class): string
     {
-        return $this->taught->logs([$class])[(int) $class->getId()] ?? '';
+        return $this->rows->logs([$class])[(int) $class->getId()] ?? '';
     }
 
     /**
@@ -215,7 +216,7 @@ final readonly class LessonSequences
                 $byId[(int) $chunk->getId()] = $chunk->chunk();
             }
 
-            return PastLessons::of($this->taught->taught($this->taught->endedOn($class, $piece)), $byId);
+            return PastLessons::of($this->taught->of($this->rows->endedOn($class, $piece)), $byId);
         });
     }
 

@@ -54,6 +54,7 @@ final class Skills implements ResetInterface
 
     public function __construct(
         private readonly LessonRepository $lessons,
+        private readonly TaughtLessons $taughtLessons,
         private readonly ChunkRepository $chunks,
         private readonly PieceRepository $library,
         private readonly SkillsOfPieces $pieces,
@@ -270,7 +271,7 @@ final class Skills implements ResetInterface
     {
         $chunks = [];
         foreach ($this->taught($class)[1] as $lesson) {
-            foreach (PlayedStep::ofLesson($lesson) as $played) {
+            foreach ($lesson->played() as $played) {
                 $chunks[$played->step->chunk] = true;
             }
         }
@@ -289,7 +290,7 @@ final class Skills implements ResetInterface
         $id = (int) $class->getId();
         if (!isset($this->taught[$id])) {
             $rows = $this->lessons->ofClass($class);
-            $this->taught = [$id => [$rows, $this->lessons->taught($rows)]];
+            $this->taught = [$id => [$rows, $this->taughtLessons->of($rows)]];
         }
 
         return $this->taught[$id];
@@ -300,7 +301,7 @@ final class Skills implements ResetInterface
         [$rows, $taught] = $this->taught($class);
         $asked = $warmUps = $ids = [];
         foreach ($taught as $index => $lesson) {
-            foreach (PlayedStep::ofLesson($lesson) as $played) {
+            foreach ($lesson->played() as $played) {
                 $key = HeldSkills::key($lesson->id, $played);
                 if (null !== $played->step->step->warmUp) {
                     $warmUps[(int) $rows[$index]->getPiece()->getId()][$key] = $played;

@@ -15,8 +15,12 @@ use CoinStair\Core\Standing\Standing;
 /** Where a class stands: what it has covered, and which places on the fingerboard it knows by its skills. */
 final readonly class Standings
 {
-    public function __construct(private LessonRepository $lessons, private Skills $skills, private Memory $memory)
-    {
+    public function __construct(
+        private LessonRepository $lessons,
+        private TaughtLessons $taught,
+        private Skills $skills,
+        private Memory $memory,
+    ) {
     }
 
     public function of(SchoolClass $class): Standing
@@ -24,7 +28,7 @@ final readonly class Standings
         $log = Fingerprint::of('coverage')->with('log', $this->skills->logOf($class));
         $coverage = $this->memory->remember(
             $log,
-            fn (): array => Coverage::ofChunks($this->lessons->taught($this->lessons->ofClass($class))),
+            fn (): array => Coverage::ofChunks($this->taught->of($this->lessons->ofClass($class))),
         );
         $state = Fingerprint::of('known')->with('skills', $this->skills->stateOf($class));
         [$known, $introduced] = $this->memory->remember($state, fn (): array => $this->places($class));

@@ -12,7 +12,7 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry as Entry;
-use CoinStair\Core\Log\TaughtLesson;
+use CoinStair\Core\Log\LogLimits;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
@@ -55,6 +55,27 @@ final readonly class LessonRepository
         }
 
         return $logs;
+    }
+
+    /**
+     * What tells one state of a lesson's log from any other: as the database has it, since a log is written past Doctrine's rows.
+     *
+     * @param list<Lesson> $lessons
+     *
+     * @return array<int, array{size: int, hash: int, begun: string}> by id
+     */
+    public function logsOf(array $lessons): array
+    {
+        /** @var array<int, array{size: int, hash: int, begun: string}> $states */
+        $states = $this->entities
+            ->getConnection()
+            ->fetchAllAssociativeIndexed(
+                'SELECT id, log_size size, log_hash hash, started_at begun FROM lesson WHERE id IN (?) AND program_id = ?',
+                [array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons), $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
+
+        return $states;
     }
 
     /**
@@ -208,6 +229,18 @@ final readonly class LessonRepository
             ->count(['sequence' => $sequence, 'endedAt' => null, 'putAwayAt' => null]) > 0;
     }
 
+    /** How many lessons a class began on a day. */
+    public function countOfClass(SchoolClass $class, \DateTimeImmutable $day): int
+    {
+        return $this->entities->getRepository(Lesson::class)->count(['class' => $class, 'day' => $day]);
+    }
+
+    /** How many lessons the program began on a day. */
+    public function countOfProgram(\DateTimeImmutable $day): int
+    {
+        return $this->entities->getRepository(Lesson::class)->count(['day' => $day]);
+    }
+
     /** As the core knows a lesson: ids sort as numbers do. */
     public static function idOf(Lesson $lesson): string
     {
@@ -215,42 +248,29 @@ final readonly class LessonRepository
     }
 
     /**
-     * @param list<Lesson> $lessons
+     * The corrections of a lesson's record, with who made them.
      *
-     * @return list<TaughtLesson> in the same order
+     * @return list<LogEntry> in the order in which they were made
      */
-    public function taught(array $lessons): array
-    {
-        $entries = $this->entries($lessons);
-
-        return array_map(
-            static fn (Lesson $lesson): TaughtLesson => new TaughtLesson(
-                self::idOf($lesson),
-                $lesson->getDay()->format('Y-m-d'),
-                $lesson->steps(),
-                $entries[(int) $lesson->getId()] ?? [],
-            ),
-            $lessons,
-        );
-    }
-
-    /**
-     * What came to a log when its lesson was accepted already: late entries of devices, and corrections with who made them.
-     *
-     * @return list<LogEntry> in the order in which they came
-     */
-    public function afterAccepting(Lesson $lesson): array
+    public function corrections(Lesson $lesson): array
     {
         /** @var list<LogEntry> $entries */
         $entries = $this->entities
             ->createQuery(
                 'SELECT e, a FROM '.LogEntry::class.' e LEFT JOIN e.account a '.
-                    'WHERE e.lesson = :lesson AND (e.late = true OR e.afterwards = true) ORDER BY e.position',
+                    'WHERE e.lesson = :lesson AND e.afterwards = true ORDER BY e.position',
             )
             ->setParameter('lesson', $lesson)
+            ->setMaxResults(LogLimits::CORRECTIONS)
             ->getResult();
 
         return $entries;
+    }
+
+    /** How many entries devices sent when a lesson had been accepted already. */
+    public function countLate(Lesson $lesson): int
+    {
+        return $this->entities->getRepository(LogEntry::class)->count(['lesson' => $lesson, 'late' => true]);
     }
 
     /** @return list<Entry> */
@@ -260,11 +280,13 @@ final readonly class LessonRepository
     }
 
     /**
+     * The logs of some lessons, of each no more than a lesson may have.
+     *
      * @param list<Lesson> $lessons
      *
      * @return array<int, list<Entry>> by lesson id
      */
-    private function entries(array $lessons): array
+    public function entries(array $lessons): array
     {
         if ([] === $lessons) {
             return [];
@@ -280,9 +302,13 @@ final readonly class LessonRepository
             ->getConnection()
             ->fetchAllAssociative(
                 'SELECT lesson_id, id, step, kind, tempo, made_at, device_count, text, device, afterwards FROM log_entry '.
-                    'WHERE lesson_id IN (?) AND program_id = ? ORDER BY made_at, device_count',
-                [array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons), $this->program->get()->getId()],
-                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+                    'WHERE lesson_id IN (?) AND position <= ? AND program_id = ? ORDER BY made_at, device_count',
+                [
+                    array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons),
+                    LogLimits::IN_ALL,
+                    $this->program->get()->getId(),
+                ],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER, ParameterType::INTEGER],
             );
         $entries = [];
         foreach ($rows as $row) {

@@ -50,6 +50,7 @@ enum Kind: string
             'POST skill_try',
             'GET book',
             'GET term_report',
+            'GET lesson_log_file',
         ],
         'sign-in' => ['POST sign_in', 'POST new_password', 'POST account_password', 'POST account_email'],
     ];

@@ -7,8 +7,9 @@ namespace CoinStair\Core\Tests\Log;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\EntryKind;
-use CoinStair\Core\Log\LessonRun;
 use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Log\LogSummary;
+use CoinStair\Core\Log\StepResult;
 use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
@@ -52,10 +53,21 @@ final class LessonRunTest extends TestCase
         return $entries;
     }
 
+    /**
+     * @param list<TaughtStep> $steps
+     * @param list<LogEntry>   $entries
+     *
+     * @return array<array-key, StepResult>
+     */
+    private static function results(array $steps, array $entries): array
+    {
+        return LogSummary::of($steps, $entries)->results;
+    }
+
     #[DataProvider('lessons')]
     public function testResults(?CoinRule $rule, int $start, string $walk, int $tread, int $reached, bool $done): void
     {
-        $result = LessonRun::results([self::step($rule, $start)], self::log($walk))['step'];
+        $result = self::results([self::step($rule, $start)], self::log($walk))['step'];
         self::assertSame([$tread, $reached, $done], [$result->tread, $result->reached, $result->done]);
         self::assertSame([substr_count($walk, 'c'), substr_count($walk, 'm')], [$result->coins, $result->misses]);
     }
@@ -81,9 +93,9 @@ final class LessonRunTest extends TestCase
     {
         $entries = self::log('ccc');
         $twiceAndShuffled = [$entries[2], $entries[0], $entries[1], $entries[0]];
-        self::assertSame(3, LessonRun::results([self::step()], $twiceAndShuffled)['step']->coins);
+        self::assertSame(3, self::results([self::step()], $twiceAndShuffled)['step']->coins);
         $undo = new LogEntry('undo', 'step', EntryKind::Undo, 0, 2000, 0, 'step-2');
-        $result = LessonRun::results([self::step()], [...$entries, $undo])['step'];
+        $result = self::results([self::step()], [...$entries, $undo])['step'];
         self::assertSame([2, 0], [$result->coins, $result->reached]);
     }
 
@@ -95,9 +107,9 @@ final class LessonRunTest extends TestCase
 
     public function testCoverageIsAProjectionOfAllLessons(): void
     {
-        $first = new TaughtLesson('1', '2026-09-08', [self::step()], self::log('bccccm'));
-        $second = new TaughtLesson('2', '2026-09-11', [self::step()], self::log('bcccccc'));
-        $untouched = new TaughtLesson('3', '2026-09-15', [self::step()], []);
+        $first = TaughtLesson::of('1', '2026-09-08', [self::step()], self::log('bccccm'));
+        $second = TaughtLesson::of('2', '2026-09-11', [self::step()], self::log('bcccccc'));
+        $untouched = TaughtLesson::of('3', '2026-09-15', [self::step()], []);
         $forward = Coverage::ofChunks([$first, $second, $untouched]);
         self::assertEquals($forward, Coverage::ofChunks([$untouched, $second, $first]));
         self::assertEquals(
@@ -109,7 +121,7 @@ final class LessonRunTest extends TestCase
     public function testStatesOfAPiece(): void
     {
         $met = static fn (string $walk): array => Coverage::ofChunks([
-            new TaughtLesson('1', '2026-09-08', [self::step()], self::log($walk)),
+            TaughtLesson::of('1', '2026-09-08', [self::step()], self::log($walk)),
         ]);
         self::assertSame(CoverageState::Planned, Coverage::ofPiece([], false));
         self::assertSame(CoverageState::Started, Coverage::ofPiece($met('bc'), false));

@@ -64,9 +64,9 @@ final class PastLessonsTest extends TestCase
     {
         $chunk = Chunk::whole(Tunes::abc('D4|A4|D4|A4|', '4/4', 'D'));
         $lessons = [
-            new TaughtLesson('7', '2026-03-09', $this->steps(false), $this->entries([['a', 'bc']])),
-            new TaughtLesson('6', '2026-03-05', $this->steps(false), []),
-            new TaughtLesson('5', '2026-03-02', $this->steps(false), $this->entries([['a', 'bcc']])),
+            TaughtLesson::of('7', '2026-03-09', $this->steps(false), $this->entries([['a', 'bc']])),
+            TaughtLesson::of('6', '2026-03-05', $this->steps(false), []),
+            TaughtLesson::of('5', '2026-03-02', $this->steps(false), $this->entries([['a', 'bcc']])),
         ];
         self::assertSame(['5', '7'], array_column(PastLessons::of($lessons, [3 => $chunk]), 'id'));
         self::assertSame([], PastLessons::of($lessons, []), 'a chunk of which nothing is known');
@@ -81,7 +81,7 @@ final class PastLessonsTest extends TestCase
     {
         $chunk = Chunk::whole(Tunes::abc('D4|A4|D4|A4|', '4/4', 'D'));
         $past = PastLessons::of(
-            [new TaughtLesson('1', '2026-03-02', $this->steps($isCut), $this->entries($walks))],
+            [TaughtLesson::of('1', '2026-03-02', $this->steps($isCut), $this->entries($walks))],
             [3 => $chunk],
         );
 

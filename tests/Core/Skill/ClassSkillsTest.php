@@ -63,8 +63,8 @@ final class ClassSkillsTest extends TestCase
     public function testThreeStepsInTwoLessonsArePractised(): void
     {
         $log = [...Lessons::log('1', 'c'), ...Lessons::log('2', 'c')];
-        $one = new TaughtLesson('a', '2026-09-07', [Lessons::step('1'), Lessons::step('2')], $log);
-        $three = new TaughtLesson(
+        $one = TaughtLesson::of('a', '2026-09-07', [Lessons::step('1'), Lessons::step('2')], $log);
+        $three = TaughtLesson::of(
             'b',
             '2026-09-07',
             [Lessons::step('1'), Lessons::step('2'), Lessons::step('3')],
@@ -107,7 +107,7 @@ final class ClassSkillsTest extends TestCase
         foreach ($entries as $entry) {
             $entries[] = new LogEntry('undo-'.$entry->id, 's', EntryKind::Undo, 0, 9000, 0, $entry->id, 'desk', true);
         }
-        $corrected = new TaughtLesson('x', '2026-09-09', [Lessons::step('s')], $entries);
+        $corrected = TaughtLesson::of('x', '2026-09-09', [Lessons::step('s')], $entries);
         $first = Lessons::one(self::DAY, 'cccg');
 
         self::assertEquals(self::after([$first], '2026-09-20')->all(), self::after([$first, $corrected], '2026-09-20')->all());
@@ -255,7 +255,7 @@ final class ClassSkillsTest extends TestCase
             foreach (range(0, $random->getInt(1, 6)) as $number) {
                 $lesson = self::randomLesson($random, $number);
                 foreach (array_keys($lesson->entries) as $count) {
-                    $soFar = new TaughtLesson($lesson->id, $lesson->day, $lesson->steps, \array_slice($lesson->entries, 0, $count + 1));
+                    $soFar = $lesson->taught(\array_slice($lesson->entries, 0, $count + 1));
                     $kept = $kept->with($soFar, Lessons::held($skills, $piece, [$soFar]));
                 }
                 $lessons[$lesson->id] = $lesson;
@@ -263,17 +263,12 @@ final class ClassSkillsTest extends TestCase
             foreach ($lessons as $id => $lesson) {
                 if (0 === $random->getInt(0, 2)) {
                     $lessons[$id] = $corrected = self::corrected($random, $lesson);
-                    $kept = $kept->with($corrected, Lessons::held($skills, $piece, [$corrected]));
+                    $kept = $kept->with($corrected->taught(), Lessons::held($skills, $piece, [$corrected->taught()]));
                 }
             }
             // Entries of two devices come in any order, and so do lessons.
             $shuffled = array_map(
-                static fn (TaughtLesson $one): TaughtLesson => new TaughtLesson(
-                    $one->id,
-                    $one->day,
-                    $one->steps,
-                    $random->shuffleArray($one->entries),
-                ),
+                static fn (LoggedLesson $one): TaughtLesson => $one->taught($random->shuffleArray($one->entries)),
                 $random->shuffleArray(array_values($lessons)),
             );
             $recomputed = ClassRecord::of($shuffled, Lessons::held($skills, $piece, $shuffled));
@@ -288,7 +283,7 @@ final class ClassSkillsTest extends TestCase
         }
     }
 
-    private static function randomLesson(Randomizer $random, int $number): TaughtLesson
+    private static function randomLesson(Randomizer $random, int $number): LoggedLesson
     {
         $steps = $entries = [];
         foreach (range(1, $random->getInt(1, 3)) as $at) {
@@ -298,10 +293,10 @@ final class ClassSkillsTest extends TestCase
             array_push($entries, ...Lessons::log("s$at", $walk, 1000 * $at));
         }
 
-        return new TaughtLesson("lesson $number", Days::after('2026-09-01', 2 * $number + $random->getInt(0, 1)), $steps, $entries);
+        return new LoggedLesson("lesson $number", Days::after('2026-09-01', 2 * $number + $random->getInt(0, 1)), $steps, $entries);
     }
 
-    private static function corrected(Randomizer $random, TaughtLesson $lesson): TaughtLesson
+    private static function corrected(Randomizer $random, LoggedLesson $lesson): LoggedLesson
     {
         $entries = $lesson->entries;
         $one = $entries[$random->getInt(0, \count($entries) - 1)];
@@ -311,7 +306,7 @@ final class ClassSkillsTest extends TestCase
             default => new LogEntry('coin', $one->step, EntryKind::Coin, Lessons::GOAL, 90_000, 0, '', 'desk', true),
         };
 
-        return new TaughtLesson(
+        return new LoggedLesson(
             $lesson->id,
             Days::after($lesson->day, $random->getInt(-1, 1)),
             $lesson->steps,

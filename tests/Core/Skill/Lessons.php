@@ -7,7 +7,6 @@ namespace CoinStair\Core\Tests\Skill;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Log\PlayedStep;
 use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
@@ -75,7 +74,7 @@ final class Lessons
      */
     public static function one(string $day, string $walk, int $chunk = 1, Mode $mode = Mode::Bow, array $who = []): TaughtLesson
     {
-        return new TaughtLesson("$day $chunk", $day, [self::step('s', $chunk, $mode, $who)], self::log('s', $walk));
+        return TaughtLesson::of("$day $chunk", $day, [self::step('s', $chunk, $mode, $who)], self::log('s', $walk));
     }
 
     /**
@@ -89,7 +88,7 @@ final class Lessons
         static $found = new \WeakMap();
         $held = $found[$skills] ?? [];
         foreach ($lessons as $lesson) {
-            foreach (PlayedStep::ofLesson($lesson) as $played) {
+            foreach ($lesson->played() as $played) {
                 $held[HeldSkills::key($lesson->id, $played)] ??= HeldSkills::find($skills, Chunk::whole($piece), $played);
             }
         }
