@@ -69,7 +69,7 @@ final class LongLogTest extends WebCase
         }
         self::assertCount(LogLimits::IN_ALL, $this->log($lesson)['entries']);
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
-        self::assertSelectorTextContains('.said.error', '7500 of its entries are not counted');
+        self::assertSelectorTextContains('.said.error', '7,500 entries of this log are not counted');
         $this->post("/lessons/{$lesson->getId()}/correct", ['what' => 'coin', 'about' => $this->played($lesson)->id]);
         self::assertSelectorTextContains('[role=alert]', 'takes no further correction');
     }

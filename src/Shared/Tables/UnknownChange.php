@@ -9,6 +9,8 @@ final class UnknownChange extends \RuntimeException
 {
     public static function of(string $version, int $number): self
     {
-        return new self("The change of tables $version was begun by another release, which does it in another way from its step $number on.");
+        return new self(
+            "The change of tables $version was begun by another release, which does it in another way from its step $number on.",
+        );
     }
 }
