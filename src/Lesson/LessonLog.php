@@ -65,8 +65,9 @@ final readonly class LessonLog
      */
     public function take(LessonKey $key, string $json, int $after): ?LogNews
     {
-        $refused = $this->database->transactional(function () use ($key, $json): ?array {
-            $program = $this->programOf($key);
+        $program = $this->programOf($key);
+        // The lesson is locked first, so that all that is read after it is as it stands once it is our turn.
+        $refused = $this->database->transactional(function () use ($key, $json, $program): ?array {
             $state = null === $program ? null : $this->locked($key->lesson, $program);
             if (null === $state) {
                 return null;

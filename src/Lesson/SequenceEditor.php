@@ -33,18 +33,8 @@ final readonly class SequenceEditor
      */
     public function change(Sequence $sequence, \Closure $change): void
     {
-        $this->entities->beginTransaction();
-        try {
-            $this->keep($sequence, $change);
-            $this->entities->commit();
-        } catch (Refusal $refusal) {
-            $this->entities->rollback();
-            throw $refusal;
-        } catch (\Throwable $failure) {
-            $this->entities->close();
-            $this->entities->rollback();
-            throw $failure;
-        }
+        // Past the entity manager, which would be closed by a refusal; what it says is shown with the sequence beside it.
+        $this->entities->getConnection()->transactional(fn () => $this->keep($sequence, $change));
     }
 
     /**

@@ -11,8 +11,12 @@ use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\DBAL\Driver\PDO\Exception as DriverException;
 use Doctrine\DBAL\Exception\DeadlockException;
+use Doctrine\DBAL\Exception\ForeignKeyConstraintViolationException;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\Events;
 use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Component\EventDispatcher\EventDispatcherInterface;
+use Symfony\Component\HttpKernel\KernelEvents;
 
 /** Two people at one thing: each is told, nothing that was typed is lost, and one action is one transaction. */
 final class ConflictTest extends WebCase
@@ -42,6 +46,50 @@ final class ConflictTest extends WebCase
         $chunks = $this->entities()->getRepository(Chunk::class)->findBy(['removed' => false]);
         self::assertCount(1, $chunks, 'made once');
         self::assertSame($this->teacher->getProgram()->getId(), $chunks[0]->getProgram()?->getId());
+    }
+
+    public function testADeadlockThatTookTheSavepointsAlongIsTriedAgainAndReallyWritten(): void
+    {
+        $sequence = $this->sequence();
+        $id = (int) $sequence->getId();
+        $this->onFlush(1, function (): void {
+            $this->entities()->getConnection()->executeStatement('RELEASE SAVEPOINT DOCTRINE_2');
+            throw self::deadlock();
+        });
+        $step = ['version' => (string) $sequence->getVersion(), 'what' => 'break', 'prompt' => 'Once more'];
+        $before = $this->rows('step');
+        $this->post("/sequences/$id/steps", $step);
+        self::assertResponseRedirects();
+        self::assertSame($before + 1, $this->rows('step'));
+        self::assertFalse($this->entities()->getConnection()->isTransactionActive(), 'nothing is left open that would take it back');
+    }
+
+    public function testTwoSkillsOfOneNameThatAreMadeAtOnceHaveCodesOfTheirOwn(): void
+    {
+        $fields = ['name' => 'Twice one', 'family' => 'fingers', 'rule' => 'at-least(2, finger(D, 1))'];
+        $this->post('/skills/new', $fields);
+        $own = $this->entities()->getConnection()->fetchAssociative('SELECT * FROM own_skill');
+        self::assertIsArray($own);
+        $this->entities()->getConnection()->delete('own_skill', ['id' => $own['id']]);
+        $this->onceItFailed(fn () => $this->entities()->getConnection()->insert('own_skill', $own));
+        $this->onFlush(1, static function (): void {
+            throw new UniqueConstraintViolationException(DriverException::new(new \PDOException('Duplicate entry')), null);
+        });
+        $this->post('/skills/new', $fields);
+        self::assertResponseRedirects('/skills/own.twice-one-2');
+        self::assertSame(2, $this->rows('own_skill'));
+    }
+
+    public function testALessonOfWhatIsDeletedInTheSameMomentIsNotFound(): void
+    {
+        $sequence = $this->sequence();
+        $piece = (int) $sequence->getPiece()->getId();
+        $this->onceItFailed(fn () => $this->entities()->getConnection()->delete('piece', ['id' => $piece]));
+        $this->onFlush(1, static function (): void {
+            throw new ForeignKeyConstraintViolationException(DriverException::new(new \PDOException('Cannot add a child row')), null);
+        });
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        self::assertResponseStatusCodeSame(404);
     }
 
     public function testWhatStaysLockedIsToldAndNothingIsWritten(): void
@@ -115,6 +163,16 @@ final class ConflictTest extends WebCase
             }
         };
         $this->entities()->getEventManager()->addEventListener(Events::onFlush, $listener);
+    }
+
+    /** Somebody else does something when what was asked has failed, before it is tried again. */
+    private function onceItFailed(\Closure $what): void
+    {
+        $this->service(EventDispatcherInterface::class)->addListener(KernelEvents::EXCEPTION, static function () use (&$what): void {
+            $now = $what;
+            $what = static fn (): null => null;
+            $now();
+        }, 17);
     }
 
     private static function deadlock(): DeadlockException

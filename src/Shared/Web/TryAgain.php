@@ -6,7 +6,10 @@ namespace App\Shared\Web;
 
 use App\Shared\Entity\User;
 use App\Shared\Tenancy\CurrentProgram;
+use Doctrine\DBAL\Exception\DriverException;
+use Doctrine\DBAL\Exception\ForeignKeyConstraintViolationException;
 use Doctrine\DBAL\Exception\RetryableException;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
 use Doctrine\Persistence\ManagerRegistry;
@@ -28,6 +31,15 @@ final readonly class TryAgain
 {
     private const TIMES = 3;
     private const TRIED = '_tried';
+    /** What two make at once that is there once, and what one makes of a row that the other deletes, is seen when it is tried again. */
+    private const CONFLICTS = [
+        OptimisticLockException::class,
+        RetryableException::class,
+        UniqueConstraintViolationException::class,
+        ForeignKeyConstraintViolationException::class,
+    ];
+    /** A row was changed since it was read; the transaction was rolled back by the database while savepoints of it were open. */
+    private const CODES = [1020, 1305];
 
     public function __construct(
         private ManagerRegistry $doctrine,
@@ -59,7 +71,12 @@ final readonly class TryAgain
     private static function isConflict(\Throwable $thrown): bool
     {
         for ($one = $thrown; null !== $one; $one = $one->getPrevious()) {
-            if ($one instanceof OptimisticLockException || $one instanceof RetryableException) {
+            foreach (self::CONFLICTS as $conflict) {
+                if ($one instanceof $conflict) {
+                    return true;
+                }
+            }
+            if ($one instanceof DriverException && \in_array($one->getCode(), self::CODES, true)) {
                 return true;
             }
         }
@@ -70,6 +87,7 @@ final readonly class TryAgain
     /** What failed closed the entity manager: the rows of the program and of who is signed in are read again. */
     private function beginAnew(): void
     {
+        $this->leaveTransaction();
         if ($this->entities->isOpen()) {
             $this->entities->clear();
         } else {
@@ -84,6 +102,22 @@ final readonly class TryAgain
         if (null !== $user) {
             $token->setUser($user);
             $this->program->enter($user->getProgram(), $this->entities);
+        }
+    }
+
+    /**
+     * A transaction that the database rolled back by itself has no savepoints any more, so Doctrine's way back out of it may fail half-way:
+     * all that is done later would be within a transaction that nobody ends.
+     */
+    private function leaveTransaction(): void
+    {
+        $database = $this->entities->getConnection();
+        try {
+            while ($database->isTransactionActive()) {
+                $database->rollBack();
+            }
+        } catch (DriverException) {
+            $database->close();
         }
     }
 
