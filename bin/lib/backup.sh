@@ -11,7 +11,7 @@ dump() {
     mariadb-dump --defaults-file="$VAR/client.cnf" --single-transaction --quick --hex-blob --no-tablespaces --skip-comments \
         --skip-dump-date --skip-triggers --skip-extended-insert --order-by-primary --skip-add-locks --skip-disable-keys --no-autocommit \
         --ignore-table-data="$1.sessions" --ignore-table-data="$1.cache_items" \
-        --ignore-table-data="$1.piece_skills" "$1"
+        --ignore-table-data="$1.piece_skills" --ignore-table-data="$1.form_sent" "$1"
 }
 
 # root_sql STATEMENTS: by the one account that may make others; it is reached by the socket alone.

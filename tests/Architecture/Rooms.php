@@ -65,7 +65,7 @@ final class Rooms
         'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy', 'Shared\Work'],
         'Shared\Shares' => ['Shared\Tenancy'],
         'Shared\Tables' => [],
-        'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy'],
+        'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy', 'Shared\Work'],
         'Account' => self::SHARED,
         'Account\Command' => [...self::SHARED, 'Account'],
         'Home' => self::SHARED,

@@ -2,22 +2,24 @@
 import { request } from 'node:http';
 import { randomUUID } from 'node:crypto';
 
-export const url = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
 /** The long run has its full figures; the ordinary one the same abuses in small. */
 export const LONG = process.env.COIN_STAIR_ATTACK === 'long';
 
 /**
  * One request from an address of this machine.
  *
- * @param {string} path
+ * @param {string} address with the host; its path goes over the line as it stands
  * @param {{from?: string, method?: string, headers?: Record<string, string>, body?: string, abandonAfter?: number}} options
  * @returns {Promise<{status: number, headers: Record<string, string>, text: string}|null>} null if it was abandoned or cut off
  */
-export function ask(path, { from = '127.0.0.1', method = 'GET', headers = {}, body = '', abandonAfter = 0 } = {}) {
+export function ask(address, { from = '127.0.0.1', method = 'GET', headers = {}, body = '', abandonAfter = 0 } = {}) {
     return new Promise((resolve) => {
+        const [, host, port, path] = /^http:\/\/([^:/]+):(\d+)(.*)$/.exec(address);
         const sent = request(
-            new URL(path, url),
             {
+                host,
+                port,
+                path,
                 method,
                 localAddress: from,
                 headers: { ...headers, 'Content-Length': Buffer.byteLength(body) },
@@ -45,8 +47,8 @@ export function ask(path, { from = '127.0.0.1', method = 'GET', headers = {}, bo
 }
 
 /** Somebody who is nobody tries to sign in, with another address each time. */
-export const tryToSignIn = (options = {}) =>
-    ask('/sign-in', {
+export const tryToSignIn = (url, options = {}) =>
+    ask(`${url}/sign-in`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: url },
         body: `email=${randomUUID()}%40example.org&password=whatever-it-is-4&_token=csrf-token`,

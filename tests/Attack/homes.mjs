@@ -191,6 +191,6 @@ export async function pages(client, limit = 60) {
 
 const plain = (text) =>
     text
-        .replace(/(name="_token" value=|name="csrf-token" content=)"[^"]*"/g, '')
+        .replace(/(name="_token" value=|name="_once" value=|name="csrf-token" content=)"[^"]*"/g, '')
         .replace(/"key":"[^"]*"/g, '')
         .replace(/127\.0\.0\.1:\d+/g, '');

@@ -51,7 +51,7 @@ async function pages(client, limit = 120) {
 /** Without what is another at every visit: tokens, keys of screens. */
 const plain = (text) =>
     text
-        .replace(/(name="_token" value=|name="csrf-token" content=)"[^"]*"/g, '')
+        .replace(/(name="_(?:token|once)" value=|name="csrf-token" content=)"[^"]*"/g, '')
         .replace(/"key":"[^"]*"/g, '')
         .replaceAll(PORT, '')
         .replaceAll(new URL(url).port, '');

@@ -72,6 +72,11 @@ export class Client {
         this.url = url;
     }
 
+    /** Of its session, for requests that are made past this client. */
+    get cookie() {
+        return this.#cookie;
+    }
+
     /**
      * @param {string} path
      * @param {RequestInit} options
