@@ -1,6 +1,8 @@
 // What the abuses are made of: requests from any loopback address, floods that go on until they are stopped, and how long a screen waits.
-import { request } from 'node:http';
+import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { request } from 'node:http';
+import { join } from 'node:path';
 
 /** The long run has its full figures; the ordinary one the same abuses in small. */
 export const LONG = process.env.COIN_STAIR_ATTACK === 'long';
@@ -81,19 +83,16 @@ export function flood(count, work) {
 export const at = (times, share) => [...times].sort((a, b) => a - b)[Math.floor(share * (times.length - 1))];
 
 /**
- * How long something takes, again and again for a time, with a pause between.
+ * What a screen of a lesson waits for while it is open for a time.
  *
- * @param {number} milliseconds
- * @param {() => Promise<unknown>} work
- * @param {number} pause
+ * @param {{url: string, lesson: object, milliseconds: number}} told
+ * @returns {Promise<{polls: number[], coins: number[], refused: number}>} milliseconds of each
  */
-export async function timed(milliseconds, work, pause = 15) {
-    const times = [];
-    for (const end = performance.now() + milliseconds; performance.now() < end;) {
-        const began = performance.now();
-        await work();
-        times.push(performance.now() - began);
-        await new Promise((resolve) => setTimeout(resolve, pause));
-    }
-    return times;
+export function screen(told) {
+    const script = join(import.meta.dirname, 'screen.mjs');
+    return new Promise((resolve, reject) => {
+        execFile(process.execPath, [script, JSON.stringify(told)], { maxBuffer: 1 << 24 }, (wrong, said) =>
+            wrong ? reject(wrong) : resolve(JSON.parse(said)),
+        );
+    });
 }

@@ -6,10 +6,13 @@ namespace App\Tests;
 
 use App\Shared\Shares\Kind;
 use App\Shared\Shares\OfOneProgram;
+use App\Shared\Shares\Places;
 use App\Shared\Shares\ServerConfiguration;
-use App\Shared\Shares\Workers;
+use App\Shared\Shares\StepBack;
 use App\Shared\Tenancy\CurrentProgram;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
+use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -19,8 +22,19 @@ use Symfony\Component\Routing\RouterInterface;
 /** One table of shares: which address is of which kind, and what a kind, a client and a program have of the server. */
 final class SharesTest extends WebCase
 {
-    private const IDLE = 'Idle';
-    private const AT_WORK = 'Running';
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = sys_get_temp_dir().'/coin-stair-places-'.bin2hex(random_bytes(6));
+    }
+
+    protected function tearDown(): void
+    {
+        (new Filesystem())->remove($this->folder);
+        parent::tearDown();
+    }
 
     public function testEachRouteOfTheTableIsThereAndTheWebServerFindsItByItsAddress(): void
     {
@@ -73,53 +87,84 @@ final class SharesTest extends WebCase
 
     public function testAProgramThatHasItsShareIsToldToComeAgain(): void
     {
-        if (!apcu_enabled()) {
-            self::markTestSkipped('The numbers of programs are kept by apcu, which is off on this console: -d apc.enable_cli=1');
-        }
-        $most = Kind::Heavy->share()->ofProgram;
         $program = (int) $this->teacher->getProgram()->getId();
-        // One of them is this one, one is idle and one works for somebody else.
-        $states = array_fill(0, $most - 1, self::AT_WORK);
-        self::assertTrue($this->isTaken(Kind::Heavy, [...$states, self::IDLE, self::AT_WORK], [...array_fill(0, $most, $program), 999]));
-        self::assertFalse($this->isTaken(Kind::Heavy, [...$states, self::AT_WORK], array_fill(0, $most, $program)));
-        self::assertTrue($this->isTaken(Kind::Heavy, [...$states, self::AT_WORK], [...array_fill(0, $most - 1, $program), 999]));
+        $most = Kind::Heavy->share()->ofProgram;
+        $others = [...$this->atWork(Kind::Heavy, $program, $most - 1), ...$this->atWork(Kind::Heavy, 999, 2)];
+        $this->atWork(Kind::Pages, $program, 3);
+        self::assertTrue($this->isTaken(Kind::Heavy));
+        $last = $this->atWork(Kind::Heavy, $program, 1);
+        self::assertFalse($this->isTaken(Kind::Heavy));
+        $last[0]->leave();
+        self::assertTrue($this->isTaken(Kind::Heavy));
+        self::assertCount($most + 1, $others);
+    }
+
+    public function testAFewWaitForAMomentAndNoMore(): void
+    {
+        $share = Kind::Heavy->share();
+        self::assertLessThan($share->workers, $share->ofProgram + $share->waiting, 'another program finds a process');
+        $atWork = $this->atWork(Kind::Heavy, 7, $share->ofProgram);
+        $began = microtime(true);
+        self::assertFalse((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 0), 'no seat');
+        self::assertLessThan(0.5, microtime(true) - $began);
+        self::assertFalse((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 1), 'nobody left');
+        self::assertGreaterThan(0.5, microtime(true) - $began);
+        $atWork[2]->leave();
+        self::assertTrue((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 1));
     }
 
     public function testPagesOfAProgramThatIsAloneWaitForNobody(): void
     {
         if (!apcu_enabled()) {
-            self::markTestSkipped('The numbers of programs are kept by apcu, which is off on this console: -d apc.enable_cli=1');
+            self::markTestSkipped('Who was here is kept by apcu, which is off on this console: -d apc.enable_cli=1');
         }
         $program = (int) $this->teacher->getProgram()->getId();
-        $all = array_fill(0, Kind::Pages->share()->workers, self::AT_WORK);
-        $own = array_fill(0, \count($all), $program);
+        $others = $this->atWork(Kind::Pages, $program, Kind::Pages->share()->workers - 1);
         apcu_delete('shares.seen');
-        self::assertTrue($this->isTaken(Kind::Pages, $all, $own, underWay: 300), 'nobody else is here');
-        (new Workers())->isShared(999, time());
-        self::assertTrue($this->isTaken(Kind::Pages, $all, $own, underWay: 5), 'there is nothing to share');
-        self::assertFalse($this->isTaken(Kind::Pages, $all, $own, underWay: 300));
+        self::assertTrue($this->isTaken(Kind::Pages, underWay: 300), 'nobody else is here');
+        (new Places($this->folder))->isShared(999, time());
+        self::assertTrue($this->isTaken(Kind::Pages, underWay: 5), 'there is nothing to share');
+        self::assertFalse($this->isTaken(Kind::Pages, underWay: 300));
+        self::assertNotSame([], $others);
     }
 
-    /**
-     * Whether a request is taken while other processes are in some state and work for some programs.
-     *
-     * @param list<string> $states
-     * @param list<int>    $programs ids
-     */
-    private function isTaken(Kind $kind, array $states, array $programs, int $underWay = 0): bool
+    public function testNobodyIsRefusedWhereNoPlaceCanBeWritten(): void
+    {
+        (new Filesystem())->dumpFile($this->folder, 'a file where a folder should be');
+        self::assertTrue($this->isTaken(Kind::Heavy));
+    }
+
+    #[TestWith(['0-3', '1-3'])]
+    #[TestWith(['0-1', '1'])]
+    #[TestWith(['2-5,8', '3-5,8'])]
+    #[TestWith(['0,2,4-6', '2,4-6'])]
+    #[TestWith(['3', ''])]
+    #[TestWith(['', ''])]
+    public function testTheFirstOfSeveralProcessorsIsLeftToWhatIsQuick(string $allowed, string $others): void
+    {
+        self::assertSame($others, StepBack::withoutFirst($allowed));
+    }
+
+    /** @return list<Places> of as many processes that work for a program */
+    private function atWork(Kind $kind, int $program, int $count): array
     {
         $processes = [];
-        foreach ($states as $index => $state) {
-            // Beyond all numbers of processes.
-            $pid = 50_000_000 + $index;
-            apcu_store('shares.worker.'.$pid, $programs[$index]);
-            $processes[] = ['pid' => $pid, 'state' => $state];
+        for ($process = 0; $process < $count; ++$process) {
+            $processes[] = $places = new Places($this->folder);
+            self::assertTrue($places->take($kind, $program, 100));
         }
-        $share = new OfOneProgram($this->service(CurrentProgram::class), new Workers(static fn (): array => ['procs' => $processes]));
+
+        return $processes;
+    }
+
+    /** Whether a request of the teacher's program is taken now; it is over then. */
+    private function isTaken(Kind $kind, int $underWay = 0): bool
+    {
+        $share = new OfOneProgram($this->service(CurrentProgram::class), new Places($this->folder));
         $request = new Request(server: [Kind::POOL => $kind->value, 'COIN_STAIR_UNDER_WAY' => (string) $underWay]);
-        $event = new RequestEvent(self::bootedKernel(), $request, HttpKernelInterface::MAIN_REQUEST);
         try {
-            $share->know($event);
+            $share->know(new RequestEvent(self::bootedKernel(), $request, HttpKernelInterface::MAIN_REQUEST));
+            $share->leave();
 
             return true;
         } catch (TooManyRequestsHttpException $refusal) {

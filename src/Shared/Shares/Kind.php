@@ -20,6 +20,8 @@ enum Kind: string
 
     /** Names the kind to the application: set by the process manager for each of its pools. */
     public const POOL = 'COIN_STAIR_POOL';
+    /** Of what is done in the background, where nobody waits; as a Share has it. */
+    public const NICENESS_OF_BACKGROUND = 14;
 
     /**
      * The one place that says which address is of which kind: by the name of its route and the method. All others are pages.
@@ -98,7 +100,7 @@ enum Kind: string
                 queue: 300,
                 seconds: 20,
                 megabytes: 2,
-                niceness: 1,
+                niceness: 5,
                 ofClient: 200,
                 ofProgram: 4,
             ),
@@ -108,8 +110,10 @@ enum Kind: string
                 seconds: 20,
                 megabytes: 42,
                 niceness: 10,
+                leavesOne: true,
                 ofClient: 24,
-                ofProgram: 6,
+                ofProgram: 4,
+                waiting: 2,
                 isOnDemand: true,
                 isReserved: true,
             ),
@@ -118,7 +122,8 @@ enum Kind: string
                 queue: 16,
                 seconds: 10,
                 megabytes: 1,
-                niceness: 10,
+                niceness: 18,
+                leavesOne: true,
                 ofClient: 6,
                 byClient: Rate::perMinute(20, 10),
                 inAll: Rate::perSecond(4, 16),

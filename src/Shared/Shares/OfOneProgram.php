@@ -16,7 +16,7 @@ use Symfony\Component\HttpKernel\KernelEvents;
  * again, before anything was done. Right after the program is known (EnterProgram).
  */
 #[AsEventListener(event: KernelEvents::REQUEST, method: 'know', priority: 6)]
-#[AsEventListener(event: KernelEvents::REQUEST, method: 'forget', priority: 512)]
+#[AsEventListener(event: KernelEvents::TERMINATE, method: 'leave', priority: -512)]
 final readonly class OfOneProgram
 {
     public const RETRY_AFTER = 3;
@@ -24,31 +24,29 @@ final readonly class OfOneProgram
     private const BUSY = 40;
     private const UNDER_WAY = 'COIN_STAIR_UNDER_WAY';
 
-    public function __construct(private CurrentProgram $program, private Workers $workers)
+    public function __construct(private CurrentProgram $program, private Places $places)
     {
     }
 
-    /** What this process did before is over. */
-    public function forget(RequestEvent $event): void
+    public function leave(): void
     {
-        if ($event->isMainRequest() && null !== Kind::ofProcess($event->getRequest())) {
-            $this->workers->workFor(null);
-        }
+        $this->places->leave();
     }
 
     /** @throws TooManyRequestsHttpException if the program has its share already */
     public function know(RequestEvent $event): void
     {
-        $share = Kind::ofProcess($event->getRequest())?->share();
+        $kind = Kind::ofProcess($event->getRequest());
+        $share = $kind?->share();
         $program = $this->program->id();
-        if (!$event->isMainRequest() || null === $share || null === $program || 0 === $share->ofProgram) {
+        if (!$event->isMainRequest() || null === $kind || null === $share || null === $program || 0 === $share->ofProgram) {
             return;
         }
-        $isShared = $this->workers->isShared($program, time()) && self::isBusy($event->getRequest());
-        if (($share->isReserved || $isShared) && $this->workers->of($program) >= $share->ofProgram) {
+        $isShared = $this->places->isShared($program, time()) && self::isBusy($event->getRequest());
+        $most = $share->isReserved || $isShared ? $share->ofProgram : $share->workers;
+        if (!$this->places->take($kind, $program, $most) && !$this->places->waitFor($kind, $program, $most, $share->waiting)) {
             throw new TooManyRequestsHttpException(self::RETRY_AFTER, 'The program has its share of the server already.');
         }
-        $this->workers->workFor($program);
     }
 
     private static function isBusy(Request $request): bool

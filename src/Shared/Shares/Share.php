@@ -15,6 +15,8 @@ final readonly class Share
      * @param int       $niceness   0 to 19: the higher, the more it steps back behind other work
      * @param int       $ofClient   requests that one address may have under way; a school has one address for all
      * @param int       $ofProgram  workers that one program may have while others are at work; 0 for as many as there are
+     * @param int       $waiting    further ones of a program that may wait for one of those, for a moment
+     * @param bool      $leavesOne  it keeps off the first of several processors, which is for all that is quick
      * @param bool      $isOnDemand workers are there while there is work for them
      * @param bool      $isReserved a program never has more than its share, also while it is alone: what is left is there at once
      * @param Rate|null $byClient   how often one address may ask
@@ -28,6 +30,8 @@ final readonly class Share
         public int $niceness,
         public int $ofClient,
         public int $ofProgram = 0,
+        public int $waiting = 0,
+        public bool $leavesOne = false,
         public bool $isOnDemand = false,
         public bool $isReserved = false,
         public ?Rate $byClient = null,

@@ -1,0 +1,513 @@
+// What somebody with a bad will, or a program that asks for too much, does to all others: each is told, and nobody else waits for it. The
+// ordinary run does it in small; COIN_STAIR_ATTACK=long with its full figures.
+import assert from 'node:assert/strict';
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { connect } from 'node:net';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+import { Client, root, wait } from '../Fault/client.mjs';
+import { ask, at, flood, LONG, screen, tryToSignIn } from './client.mjs';
+import { Home } from './homes.mjs';
+
+const home = new Home(8671, 'abuse');
+const ms = (times) => `${at(times, 0.5).toFixed(1)} ms, ${at(times, 0.95).toFixed(1)} ms at 95 %`;
+const FOR = LONG ? 20_000 : 2_500;
+const TIMES = 4;
+const TRIES = LONG ? 1 : 3;
+/** A page that takes no longer than this is none that anybody was kept from. */
+const SECONDS = 2;
+
+let teacher;
+let other;
+let lesson;
+
+/** An account of a program of its own. */
+async function newcomer(email, program) {
+    const said = execFileSync(join(root, 'bin/console'), ['account:create', email, program], {
+        env: { ...process.env, ...home.env, APP_ENV: 'prod' },
+    }).toString();
+    const password = /the password\s+([\da-f]{16})/.exec(said)[1];
+    const client = new Client(home.url);
+    await client.signIn(email, password);
+    return { client, password };
+}
+
+before(async () => {
+    const made = await home.command('demo', '--background', '--port', String(home.port));
+    assert.equal(made.code, 0, made.err);
+    teacher = new Client(home.url);
+    await teacher.signIn();
+    other = (await newcomer('other@coinstair.example', 'The Other Hall')).client;
+    await other.page('/library/new');
+    for (const title of ['Slow Ferry', 'Tin Lantern', 'Two Geese']) {
+        await other.post('/library/new', { abc: tune(title, 24) });
+    }
+    await other.page('/classes/new');
+    lesson = await teacher.lesson(await teacher.sequence());
+    await watched();
+});
+after(() => home.end());
+
+const BARS = ['D E F G', 'A2 F2', 'G F E D', 'A4'];
+const tune = (title, measures) =>
+    `X:1\nT:${title}\nM:4/4\nL:1/4\nK:D\n${Array.from({ length: measures }, (_, at) => BARS[at % 4]).join('|')}|]\n`;
+
+const entries = (count, step) =>
+    Array.from({ length: count }, (_, at) => ({
+        id: randomUUID(),
+        step,
+        kind: 'coin',
+        tempo: 60,
+        at: Date.now(),
+        count: at,
+        text: '',
+        device: 'flood',
+    }));
+const step = () => lesson.data.steps.find(({ treads }) => treads.length > 0).id;
+const log = (number, key, body) =>
+    fetch(`${home.url}/lessons/${number}/log?after=1000000`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': key },
+        body,
+    });
+
+/** What a screen of the lesson waits for meanwhile; each of its coins has to be taken. */
+async function watched() {
+    const { polls, coins, refused } = await screen({ url: home.url, lesson, milliseconds: FOR });
+    assert.equal(refused, 0, 'no coin is refused, and each poll is answered');
+    return { poll: at(polls, 0.95), told: `a poll ${ms(polls)}; a coin ${ms(coins)}` };
+}
+
+/** The same while something goes on, which must not take four times as long; a machine that others use as well has a second try. */
+async function watchedUnder(alone) {
+    let under = await watched();
+    for (let tries = 1; tries < TRIES && under.poll >= TIMES * alone.poll; tries++) {
+        under = await watched();
+    }
+    assert.ok(
+        under.poll < TIMES * alone.poll,
+        `a poll takes less than ${TIMES} times as long: ${under.told}, alone ${alone.told}`,
+    );
+    return under;
+}
+
+/** Times of pages of the other program, each at its best of some tries. */
+async function pagesOfOther(rounds) {
+    const times = [];
+    for (const path of ['/', '/library', '/classes', '/skills/quilt', '/patterns', '/program', '/work']) {
+        const tries = [];
+        for (let round = 0; round < rounds; round++) {
+            const began = performance.now();
+            const answer = await other.ask(path);
+            await answer.text();
+            assert.equal(answer.status, 200, path);
+            tries.push(performance.now() - began);
+        }
+        times.push({ path, median: at(tries, 0.5) });
+    }
+    return times;
+}
+
+/** One request with its status, and that it took no longer than a page may. */
+async function soon(client, path, allowed = [200]) {
+    const began = performance.now();
+    const answer = await client.ask(path);
+    await answer.text();
+    const took = (performance.now() - began) / 1000;
+    assert.ok(allowed.includes(answer.status), `${path} answered ${answer.status}`);
+    assert.ok(took < SECONDS, `${path} took ${took.toFixed(2)} s`);
+    return took;
+}
+
+const signingIn = (from) => async (index) => {
+    const answer = await tryToSignIn(home.url, { from: from(index), abandonAfter: index % 2 ? 300 : 0 });
+    if (answer?.status === 429) {
+        await wait(200);
+    }
+};
+const manyAddresses = (index) => `127.0.${1 + (index % 200)}.${1 + Math.floor(Math.random() * 250)}`;
+
+test('a flood of sign-ins holds up no coin, no poll, and nobody for long', { timeout: 180_000 }, async (context) => {
+    const alone = await watched();
+    for (const [who, from] of [
+        ['one address', () => '127.0.0.1'],
+        ['many addresses', manyAddresses],
+    ]) {
+        const stop = flood(40, signingIn(from));
+        const under = await watchedUnder(alone);
+        await stop();
+        context.diagnostic(`alone ${alone.told}; under 40 sign-ins of ${who} ${under.told}`);
+        await soon(teacher, '/');
+    }
+    const began = performance.now();
+    for (let tries = 0; tries < 60; tries++) {
+        const answer = await ask(`${home.url}/sign-in`, { from: '127.9.9.9' });
+        if (answer?.status === 200) {
+            break;
+        }
+        await wait(100);
+    }
+    assert.ok(performance.now() - began < 5000, 'the flood is over when it is over');
+});
+
+test(
+    'while forty sign in, six imports run and one program asks for its whole library, the others go on',
+    { timeout: 240_000 },
+    async (context) => {
+        const alone = await watched();
+        const before = await pagesOfOther(5);
+        const many = tune('Long March', 400);
+        const stops = [
+            flood(40, signingIn(manyAddresses)),
+            flood(6, async (index) => {
+                const answer = await teacher.post(
+                    '/library/new',
+                    { abc: many.replace('T:', `T:${index} `) },
+                    { signal: AbortSignal.timeout(60_000) },
+                );
+                await answer.text();
+                await wait(answer.status === 303 ? 0 : 100);
+            }),
+            flood(4, async (index) => {
+                const paths = [
+                    '/library?for=class-2&ready=ready',
+                    '/skills/quilt',
+                    '/classes/2/next',
+                    '/books?book=Lantern',
+                ];
+                const answer = await teacher.ask(paths[index], { signal: AbortSignal.timeout(60_000) });
+                await answer.text();
+                await wait(answer.status === 200 ? 0 : 100);
+            }),
+        ];
+        await wait(500);
+        const under = await watchedUnder(alone);
+        const during = await pagesOfOther(5);
+        await Promise.all(stops.map((stop) => stop()));
+        context.diagnostic(`alone ${alone.told}; under all of it ${under.told}`);
+        const ratios = during.map(({ path, median }, page) => [path, median / before[page].median]);
+        context.diagnostic(
+            during
+                .map(({ path, median }, page) => `${path} ${before[page].median.toFixed(1)} → ${median.toFixed(1)} ms`)
+                .join(', '),
+        );
+        for (const [path, ratio] of ratios) {
+            assert.ok(ratio < 10, `${path} of the other program takes ${ratio.toFixed(1)} times as long`);
+        }
+    },
+);
+
+test('slow readers and slow senders hold up nobody', { timeout: 120_000 }, async (context) => {
+    const alone = await watched();
+    const open = Array.from({ length: LONG ? 400 : 120 }, (_, index) => {
+        const line = connect({ host: '127.0.0.1', port: home.port, localAddress: `127.0.${1 + (index % 5)}.1` });
+        line.on('error', () => {});
+        const cookie = teacher.cookie;
+        if (index % 3 === 0) {
+            line.write(`POST /sign-in HTTP/1.1\r\nHost: 127.0.0.1:${home.port}\r\nContent-Length: 5000\r\n\r\nemail=`);
+        } else if (index % 3 === 1) {
+            line.write(`GET /library HTTP/1.1\r\nHost: 127.0.0.1:${home.port}\r\nX-Slow: `);
+        } else {
+            line.pause();
+            const asked = `GET /skills/quilt HTTP/1.1\r\nHost: 127.0.0.1:${home.port}\r\nCookie: ${cookie}\r\n\r\n`;
+            line.write(asked.repeat(4));
+        }
+        return line;
+    });
+    const dripping = setInterval(() => open.forEach((line) => line.writable && line.write('x')), 500);
+    const under = await watchedUnder(alone);
+    await soon(other, '/library');
+    clearInterval(dripping);
+    open.forEach((line) => line.destroy());
+    context.diagnostic(`alone ${alone.told}; beside ${open.length} slow connections ${under.told}`);
+});
+
+test(
+    'a log has a size, and one that an earlier release let grow holds up no page',
+    { timeout: 180_000 },
+    async (context) => {
+        assert.equal(
+            (await log(lesson.number, lesson.data.key, JSON.stringify({ entries: entries(2000, step()) }))).status,
+            422,
+        );
+        let taken = 0;
+        let refused = 0;
+        for (let post = 0; post < 12; post++) {
+            const answer = await log(lesson.number, lesson.data.key, JSON.stringify({ entries: entries(500, step()) }));
+            const told = await answer.json();
+            refused += told.refused.length;
+            taken += 500 - told.refused.length;
+        }
+        assert.ok(taken <= 4000 && refused >= 2000, `${taken} taken, ${refused} refused`);
+        const rows = LONG ? 200_000 : 60_000;
+        home.sql(
+            `INSERT INTO log_entry (id, program_id, lesson_id, position, step, kind, tempo, made_at, device_count, text, ` +
+                `device, late, afterwards) SELECT UUID(), program_id, id, 10000 + seq, '${step()}', 'coin', 60, ` +
+                `UNIX_TIMESTAMP() * 1000, seq, '', '', 0, 0 FROM lesson, seq_1_to_${rows} WHERE id = ${lesson.number}; ` +
+                `UPDATE lesson SET log_size = log_size + ${rows}, log_hash = log_hash + 1, ended_at = NOW() WHERE id = ${lesson.number}`,
+        );
+        const took = [];
+        for (const path of [
+            '/',
+            '/classes',
+            '/classes/2',
+            `/lessons/${lesson.number}/end`,
+            '/skills/quilt',
+            '/classes/2/report',
+        ]) {
+            took.push(`${path} ${(await soon(teacher, path)).toFixed(2)} s`);
+        }
+        context.diagnostic(`with ${rows} entries in one lesson: ${took.join(', ')}`);
+        const id = lesson.number;
+        await teacher.post(`/lessons/${id}/put-away`);
+        const begun = await teacher.post(`/lessons/${id}/take-out`, { class: 'Mill Lane Two' });
+        assert.equal(begun.status, 303);
+        for (let tries = 0; tries < 300 && home.sql(`SELECT id FROM lesson WHERE id = ${id}`) !== ''; tries++) {
+            await wait(100);
+        }
+        assert.equal(
+            home.sql(`SELECT COUNT(*) FROM log_entry WHERE lesson_id = ${id}`),
+            '0\n',
+            'it is taken out, whatever its length',
+        );
+        assert.equal((await log(id, lesson.data.key, JSON.stringify({ entries: entries(1, step()) }))).status, 410);
+        lesson = await teacher.lesson(await teacher.sequence());
+    },
+);
+
+test('many long rules of one program cost its pages little', { timeout: 240_000 }, async (context) => {
+    const parts = [
+        'finger(D, 1)',
+        'finger(A, 2, high)',
+        'crossing(2+)',
+        'slur(3+)',
+        'length(4+)',
+        'move(any, beats: <2)',
+    ];
+    const rule = (seed) => {
+        const said = Array.from({ length: 36 }, (_, at) =>
+            parts[(at * 7 + seed) % parts.length].replace(/\d/, (at % 4) + 1),
+        );
+        while (said.join(', ').length > 990) {
+            said.pop();
+        }
+        return `any(${said.join(', ')})`;
+    };
+    const rules = LONG ? 200 : 40;
+    await teacher.page('/skills/new');
+    for (let index = 0; index < rules; index++) {
+        const answer = await teacher.post('/skills/new', {
+            name: `Rule ${index}`,
+            family: 'fingers',
+            rule: rule(index),
+        });
+        assert.equal(answer.status, 303, await answer.text());
+    }
+    const took = [];
+    for (const path of [
+        '/library?for=class-2&ready=ready',
+        '/classes/2',
+        '/skills/quilt',
+        '/pieces/6/ready?for=class-2',
+        '/skills',
+    ]) {
+        took.push(`${path} ${(await soon(teacher, path)).toFixed(2)} s`);
+    }
+    const began = performance.now();
+    const tried = await teacher.post('/skills/try', { name: 'Tried', family: 'fingers', rule: rule(7) });
+    assert.equal(tried.status, 200);
+    assert.ok(performance.now() - began < SECONDS * 1000, 'a rule is tried at once');
+    context.diagnostic(`${rules} rules of 1,000 letters: ${took.join(', ')}`);
+});
+
+test(
+    'an index that would make too much is refused in words, one of a book is read in the background',
+    { timeout: 120_000 },
+    async () => {
+        await teacher.page('/library/index');
+        const send = async (rows) => {
+            const form = new FormData();
+            form.set('_token', teacher.token);
+            form.set('book', 'Index Bomb');
+            form.set('file', new Blob([`number,title,key,meter,measures\n${rows.join('\n')}\n`]), 'index.csv');
+            const began = performance.now();
+            const answer = await teacher.ask('/library/index', {
+                method: 'POST',
+                headers: { Origin: home.url },
+                body: form,
+            });
+            assert.ok(performance.now() - began < SECONDS * 1000, 'it is answered at once');
+            return { status: answer.status, text: await answer.text(), to: answer.headers.get('location') };
+        };
+        const bomb = await send(Array.from({ length: 300 }, (_, at) => `${at + 1},T${at},D,4/4,2000`));
+        assert.equal(bomb.status, 422);
+        assert.match(bomb.text, /measures/);
+        const book = await send(Array.from({ length: 120 }, (_, at) => `${at + 1},Tune ${at},D,4/4,45`));
+        assert.equal(book.status, 303);
+        let done = '';
+        for (let tries = 0; tries < 200 && done === ''; tries++) {
+            await wait(100);
+            done = home.sql(
+                `SELECT state FROM task WHERE id = ${Number(book.to.split('/').at(-1))} AND state = 'done'`,
+            );
+        }
+        assert.equal(done, 'done\n');
+        assert.equal(home.sql("SELECT COUNT(*) FROM piece WHERE book = 'Index Bomb'"), '120\n');
+    },
+);
+
+test('an address that is written otherwise walks past no pool and no limit', { timeout: 60_000 }, async () => {
+    const pieces = home.sql('SELECT COUNT(*) FROM piece');
+    const large = `_token=${encodeURIComponent(teacher.token)}&abc=${'x'.repeat(3 << 20)}`;
+    const small = `_token=${encodeURIComponent(teacher.token)}&abc=${encodeURIComponent(tune('Past', 4))}`;
+    const headers = { 'Content-Type': 'application/x-www-form-urlencoded', Cookie: teacher.cookie, Origin: home.url };
+    const written = [
+        '/library/%6eew',
+        '//library/new',
+        '/library//new',
+        '/library/new/',
+        '/./library/new',
+        '/x/../library/new',
+    ];
+    for (const path of [
+        ...written,
+        '/index.php/library/new',
+        '/index.php',
+        '/kind/pages/library/new',
+        '/library/new;x',
+        '/LIBRARY/NEW',
+    ]) {
+        // Those that the application takes for the same address are of the same kind: theirs is the limit of its pool, not another.
+        const answers = [await ask(home.url + path, { method: 'POST', headers, body: large })];
+        answers.push(await ask(home.url + path, { method: 'POST', headers, body: small.replace('abc=', 'nothing=') }));
+        for (const answer of answers) {
+            assert.ok(
+                answer === null || [301, 308, 400, 404, 405, 413, 422].includes(answer.status),
+                `${path}: ${answer?.status}`,
+            );
+        }
+    }
+    const kinds = ['/kind/coins', '/kind/heavy/library', '/kind/sign-in', '/health/../kind/pages'];
+    for (const path of kinds) {
+        assert.ok([400, 404].includes((await ask(home.url + path, { headers })).status), path);
+    }
+    assert.equal(home.sql('SELECT COUNT(*) FROM piece'), pieces);
+});
+
+test(
+    'who presses twice, and who does the same in the same moment, makes one thing',
+    { timeout: 120_000 },
+    async (context) => {
+        const form = await teacher.page('/library/new');
+        const key = [...form.matchAll(/name="_once" value="([\da-f]{32})"/g)].at(-1)[1];
+        const twice = { abc: tune('Pressed Twice', 8), _once: key };
+        const answers = await Promise.all([1, 2, 3].map(() => teacher.post('/library/new', twice)));
+        const made = new Set(answers.map((answer) => answer.headers.get('location')));
+        assert.deepEqual([...new Set(answers.map(({ status }) => status))], [303]);
+        assert.equal(made.size, 1);
+        assert.equal(home.sql("SELECT COUNT(*) FROM piece WHERE title = 'Pressed Twice'"), '1\n');
+
+        const same = Array.from({ length: 12 }, () => JSON.stringify({ entries: entries(40, step()) }));
+        const sent = await Promise.all(
+            same.flatMap((body) => [1, 2, 3].map(() => log(lesson.number, lesson.data.key, body))),
+        );
+        assert.deepEqual([...new Set(sent.map(({ status }) => status))], [200]);
+        assert.equal(
+            home.sql(`SELECT COUNT(*) FROM log_entry WHERE lesson_id = ${lesson.number}`),
+            '480\n',
+            'each once',
+        );
+        assert.equal(home.sql(`SELECT log_size FROM lesson WHERE id = ${lesson.number}`), '480\n');
+
+        const statuses = await scramble(LONG ? 60_000 : 6_000);
+        context.diagnostic(`changes of one cut and its sequence by six at once: ${JSON.stringify(statuses)}`);
+        const failed = Object.keys(statuses).filter((status) => Number(status) >= 500 && Number(status) !== 503);
+        assert.deepEqual(failed, []);
+    },
+);
+
+/** Six at once press whatever the pages of one piece and its sequence offer. */
+async function scramble(milliseconds) {
+    const sequence = await teacher.sequence();
+    const pages = ['/pieces/6', `/sequences/${sequence}`];
+    const statuses = {};
+    const press = async (index) => {
+        const html = await (await teacher.ask(pages[index % 2])).text();
+        const forms = formsOf(html).filter(({ action }) => !/sign-out|put-away|bring-back|delete|row/.test(action));
+        await Promise.all(
+            [1, 2].map(async () => {
+                const form = forms[Math.floor(Math.random() * forms.length)];
+                if (form) {
+                    const answer = await teacher.post(form.action, form.fields);
+                    await answer.text();
+                    statuses[answer.status] = (statuses[answer.status] ?? 0) + 1;
+                }
+            }),
+        );
+    };
+    const stop = flood(6, press);
+    await wait(milliseconds);
+    await stop();
+    return statuses;
+}
+
+/** Forms of a page with what stands in them and one of their buttons. */
+function formsOf(html) {
+    const value = (tag, name) => new RegExp(`\\b${name}="([^"]*)"`).exec(tag)?.[1]?.replaceAll('&amp;', '&');
+    return [...html.matchAll(/<form\b([^]*?)>([^]*?)<\/form>/g)].flatMap(([, head, body]) => {
+        const fields = {};
+        for (const [tag] of body.matchAll(/<input\b[^>]*>/g)) {
+            if (value(tag, 'name') && !/type="(checkbox|radio|file)"/.test(tag)) {
+                fields[value(tag, 'name')] = value(tag, 'value') ?? '';
+            }
+        }
+        const buttons = [...body.matchAll(/<button\b[^>]*>/g)].map(([tag]) => tag).filter((tag) => value(tag, 'name'));
+        const button = buttons[Math.floor(Math.random() * buttons.length)];
+        if (button) {
+            fields[value(button, 'name')] = value(button, 'value') ?? '';
+        }
+        return /method="post"/i.test(head) && value(head, 'action') ? [{ action: value(head, 'action'), fields }] : [];
+    });
+}
+
+test(
+    'an address with other accents is another one, and wrong tries are counted for the one that is meant',
+    { timeout: 120_000 },
+    async () => {
+        const email = 'rene@coinstair.example';
+        const { password } = await newcomer(email, 'Accents');
+        const attempt = (address, typed, from) =>
+            ask(`${home.url}/sign-in`, {
+                method: 'POST',
+                from,
+                headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: home.url },
+                body: `email=${encodeURIComponent(address)}&password=${encodeURIComponent(typed)}&_token=csrf-token`,
+            });
+        const isIn = (answer) => answer?.status === 302 && !/sign-in/.test(answer.headers.location);
+        const variants = [
+            'rené@coinstair.example',
+            'rêne@coinstair.example',
+            'réne@coinstair.example',
+            'ŗene@coinstair.example',
+        ];
+        for (const [index, address] of variants.entries()) {
+            assert.equal(isIn(await attempt(address, password, `127.1.1.${index + 1}`)), false, address);
+        }
+        assert.equal(
+            isIn(await attempt(' RENE@coinstair.example ', password, '127.1.2.1')),
+            true,
+            'capitals and blanks are no other one',
+        );
+        let tries = 0;
+        for (; tries < 8; tries++) {
+            const typed = ['rene', 'Rene', ' rene', 'RENE'][tries % 4];
+            await attempt(`${typed}@coinstair.example`, `wrong-${tries}-wrong`, '127.1.3.1');
+        }
+        assert.equal(
+            isIn(await attempt(email, password, '127.1.3.1')),
+            false,
+            'after wrong tries in four spellings the right one waits',
+        );
+    },
+);
