@@ -79,10 +79,15 @@ final class PieceForClass
         return $this->playing($pattern->apply($this->piece));
     }
 
-    /** Other music for the same class, such as a warm-up made from it: what was set of the written notes does not meet it. */
+    /**
+     * Other music for the same class, such as a warm-up made from it: what was set of the written notes does not meet it, and what is
+     * reckoned of it is not of the piece.
+     */
     public function playing(Piece $piece): self
     {
-        return new self($piece, $this->policies, $this->standing, $this->goal, $this->score, [], new NoMemory());
+        $score = hash('xxh128', serialize($piece));
+
+        return new self($piece, $this->policies, $this->standing, $this->goal, $score, [], new NoMemory());
     }
 
     public function likeness(): Likeness

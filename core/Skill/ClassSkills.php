@@ -90,13 +90,13 @@ final class ClassSkills
         return null === $row ? $this->of($instrument, $code)->state : State::from($row[0]);
     }
 
-    /** Whether an instrument group of the class knows it, in the sense of the handbook. */
     /** It was not met in any way: asked for each skill of each piece of a library. */
     public function isNew(Instrument $instrument, string $code): bool
     {
         return $this->new[$instrument->value][$code] ??= $this->of($instrument, $code)->isNew();
     }
 
+    /** Whether an instrument group of the class knows it, in the sense of the handbook. */
     public function isKnown(Instrument $instrument, string $code): bool
     {
         return Newness::Known === $this->of($instrument, $code)->newness();

@@ -165,6 +165,24 @@ final class SkillsTest extends WebCase
         self::assertSelectorTextContains('.said', 'There is no such warm-up.');
     }
 
+    public function testAWarmUpTeachesWhatItHoldsItselfAndChangesNothingOfThePiece(): void
+    {
+        $sequence = $this->sequence();
+        $address = '/sequences/'.$sequence->getId();
+        $this->post("$address/ask", ['warmUp' => 'check:E4']);
+        $this->post("$address/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([], ['id' => 'DESC']);
+        self::assertNotNull($lesson);
+        foreach ($lesson->steps() as $step) {
+            if ('check:E4' === $step->step->warmUp?->code()) {
+                $this->earn($lesson, $step);
+            }
+        }
+        $this->earn($lesson, $this->played($lesson), 3);
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
+        self::assertSelectorTextContains('.gain', '1 on D');
+    }
+
     public function testWhatIsDueStandsOnTodayAndInTheWarmUpsOfTheNextLesson(): void
     {
         $sequence = $this->sequence();

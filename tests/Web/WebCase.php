@@ -119,14 +119,18 @@ abstract class WebCase extends WebTestCase
         self::fail('Nothing of the piece is played in this lesson.');
     }
 
-    /** Three coins on a step of a lesson. */
-    protected function earn(Lesson $lesson, TaughtStep $step): void
+    /**
+     * Three coins on a step of a lesson.
+     *
+     * @param int $more tells the entries from others that were logged
+     */
+    protected function earn(Lesson $lesson, TaughtStep $step, int $more = 0): void
     {
         $this->service(LessonLog::class)->add(
             $lesson,
             array_map(
                 static fn (int $coin): LogEntry => new LogEntry(
-                    '2a7e2b6c-2c55-4ef1-8d3a-00000000000'.$coin,
+                    '2a7e2b6c-2c55-4ef1-8d3a-00000000000'.($more + $coin),
                     $step->id,
                     EntryKind::Coin,
                     60,

@@ -23,6 +23,8 @@ use CoinStair\Core\Sequence\FirstContact;
 use CoinStair\Core\Sequence\LessonStep;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Sequence\SlowGroup;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Sequence\WarmUpKind;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
@@ -65,6 +67,21 @@ final class PieceForClassTest extends TestCase
             $varied['override']->handsFingerprint(Instrument::Cello)->key(),
             'what is set of the violins leaves the cellos alone',
         );
+    }
+
+    public function testOtherMusicForTheSameClassIsNotTakenForThePiece(): void
+    {
+        $of = self::variant(HandPolicies::ofLevel(1));
+        $open = $of->musicOf(WarmUp::of(WarmUpKind::OpenStrings, 'DA'));
+        $check = $of->musicOf(WarmUp::of(WarmUpKind::Check, 'E4'));
+        $keys = array_map(static fn (PieceForClass $one): string => $one->fingerprint('facts')->key(), [
+            $of,
+            $of->playing($open),
+            $of->playing($check),
+            self::variant(HandPolicies::ofLevel(2))->playing($check),
+        ]);
+        self::assertCount(\count($keys), array_unique($keys));
+        self::assertSame($keys[2], $of->playing($of->musicOf(WarmUp::of(WarmUpKind::Check, 'E4')))->fingerprint('facts')->key());
     }
 
     public function testAClassIsToldFromAnotherByAllThatItsTeacherChose(): void
