@@ -56,6 +56,16 @@ export function runFolder(home) {
     return join(process.env.XDG_RUNTIME_DIR ?? '/tmp', `coin-stair-${process.getuid()}-${short}`);
 }
 
+/** The first line in which two pages differ, from both; nothing if they are equal. */
+export function difference(one = '', other = '') {
+    const [lines, others] = [one.split('\n'), other.split('\n')];
+    const at = lines.findIndex((line, index) => line !== others[index]);
+    if (at < 0) {
+        return one === other ? '' : `${others.length - lines.length} lines more`;
+    }
+    return `line ${at + 1}: ${lines[at].trim().slice(0, 300)} | ${(others[at] ?? '').trim().slice(0, 300)}`;
+}
+
 export const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** The number of the process that leads a part, as the home has it written down. */

@@ -1,5 +1,6 @@
-// Each part is killed again and again while a screen logs. No entry that was acknowledged is lost, none is doubled, all is up again each
-// time. COIN_STAIR_KILLS says how often: three times in the ordinary run, fifty times by bin/test fault.
+// Each part is killed again and again while a screen logs and a book is read in the background. No entry that was acknowledged is lost,
+// none is doubled, all is up again each time, and the book is there once. COIN_STAIR_KILLS says how often each part: twice in the ordinary
+// run, fifty times by bin/test fault.
 import assert from 'node:assert/strict';
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -10,6 +11,11 @@ const home = process.env.COIN_STAIR_HOME;
 const url = process.env.COIN_STAIR_URL;
 const kills = Number(process.env.COIN_STAIR_KILLS ?? 3);
 const UP_WITHIN = 20_000;
+/** Milliseconds between two entries: a database that answers at once would fill a lesson in a minute. */
+const PAUSE = 10;
+/** A lesson takes some more. */
+const OF_A_LESSON = 3500;
+const BOOK = 120;
 
 /** What is killed: the process that leads a part, or one that works for it. */
 const PARTS = {
@@ -18,22 +24,34 @@ const PARTS = {
     'a worker of php-fpm': () => children(leader(home, 'fpm')).at(Math.floor(Math.random() * 6)),
     nginx: () => leader(home, 'nginx'),
     'the worker of nginx': () => children(leader(home, 'nginx'))[0],
+    'what works in the background': () => leader(home, 'worker'),
 };
 
-/** Logs without a pause, each entry again until it is acknowledged. */
+/** Logs one entry after the other, each again until it is acknowledged; when a lesson is full, in the next. */
 class Screen {
     acknowledged = [];
     refusals = 0;
     #stop = false;
+    #lessons = [];
 
-    constructor(lesson) {
+    /** @param {() => Promise<object>} begin a lesson */
+    constructor(begin) {
+        this.begin = begin;
+    }
+
+    async open() {
+        const lesson = await this.begin();
         this.address = `${url}/lessons/${lesson.number}/log?after=1000000`;
         this.key = lesson.data.key;
         this.step = lesson.data.steps.find(({ treads }) => treads.length > 0).id;
+        this.#lessons.push({ address: this.address, key: this.key });
     }
 
     async write() {
         for (let count = 1; !this.#stop; count++) {
+            if (count % OF_A_LESSON === 0) {
+                await this.#next();
+            }
             const entry = {
                 id: randomUUID(),
                 step: this.step,
@@ -49,6 +67,14 @@ class Screen {
                 await wait(20);
             }
             this.acknowledged.push(entry.id);
+            await wait(PAUSE);
+        }
+    }
+
+    /** Whatever is away at this moment. */
+    async #next() {
+        for (const before = this.address; this.address === before; await wait(100)) {
+            await this.open().catch(() => {});
         }
     }
 
@@ -56,17 +82,19 @@ class Screen {
         this.#stop = true;
     }
 
-    /** Ids of all that the log holds, asked for as long as there is more. */
+    /** Ids of all that the logs hold, asked for as long as there is more. */
     async logged() {
         const ids = [];
-        for (let after = 0, more = true; more;) {
-            const answer = await fetch(this.address.replace(/after=\d+/, `after=${after}`), {
-                headers: { 'X-Lesson-Key': this.key },
-            });
-            const news = await answer.json();
-            ids.push(...news.entries.map(([id]) => id));
-            more = news.after > after;
-            after = news.after;
+        for (const { address, key } of this.#lessons) {
+            for (let after = 0, more = true; more;) {
+                const answer = await fetch(address.replace(/after=\d+/, `after=${after}`), {
+                    headers: { 'X-Lesson-Key': key },
+                });
+                const news = await answer.json();
+                ids.push(...news.entries.map(([id]) => id));
+                more = news.after > after;
+                after = news.after;
+            }
         }
         return ids;
     }
@@ -109,12 +137,35 @@ async function outage(since, find, killed) {
     }
 }
 
+/** @returns {Promise<string>} the page of what is done in the background */
+async function readInABook(client) {
+    await client.page('/library/index');
+    const rows = Array.from({ length: BOOK }, (_, at) => `${at + 1},Killed ${at},D,4/4,16`);
+    const form = new FormData();
+    form.set('_token', client.token);
+    form.set('book', 'Killed Book');
+    form.set('file', new Blob([`number,title,key,meter,measures\n${rows.join('\n')}\n`]), 'index.csv');
+    const answer = await client.ask('/library/index', { method: 'POST', headers: { Origin: url }, body: form });
+    assert.equal(answer.status, 303);
+    return answer.headers.get('location');
+}
+
+async function bookIsThere(client, page) {
+    for (let tries = 0; tries < 300 && /<progress/.test(await client.page(page)); tries++) {
+        await wait(200);
+    }
+    const found = await client.page('/library?book=Killed+Book');
+    assert.match(found, new RegExp(`\\b${BOOK} pieces`), 'the book is there, each piece once');
+}
+
 test(`parts are killed, ${kills} times each`, { timeout: 30 * 60_000 }, async (context) => {
     const client = new Client(url);
     await client.signIn();
-    const lesson = await client.lesson(await client.sequence());
-    const screen = new Screen(lesson);
+    const sequence = await client.sequence();
+    const screen = new Screen(() => client.lesson(sequence));
+    await screen.open();
     const writing = screen.write();
+    const book = await readInABook(client);
     try {
         for (const [name, find] of Object.entries(PARTS)) {
             let longest = 0;
@@ -144,6 +195,7 @@ test(`parts are killed, ${kills} times each`, { timeout: 30 * 60_000 }, async (c
     );
     assert.ok(screen.acknowledged.length > kills, 'the screen did write');
 
+    await bookIsThere(client, book);
     const status = await coinStair(['status']);
     assert.equal(status.code, 0, status.out + status.err);
     const processes = execFileSync('ps', ['-eo', 'args=']).toString().split('\n');

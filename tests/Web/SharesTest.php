@@ -107,7 +107,7 @@ final class SharesTest extends WebCase
         $began = microtime(true);
         self::assertFalse((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 0), 'no seat');
         self::assertLessThan(0.5, microtime(true) - $began);
-        self::assertFalse((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 1), 'nobody left');
+        self::assertFalse((new Places($this->folder, 0.6))->waitFor(Kind::Heavy, 7, $share->ofProgram, 1), 'nobody left');
         self::assertGreaterThan(0.5, microtime(true) - $began);
         $atWork[2]->leave();
         self::assertTrue((new Places($this->folder))->waitFor(Kind::Heavy, 7, $share->ofProgram, 1));

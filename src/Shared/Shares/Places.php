@@ -13,8 +13,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
  */
 final class Places
 {
-    /** Seconds, and microseconds between two looks. */
-    private const PATIENCE = 2.0;
+    /** Microseconds between two looks. */
     private const PAUSE = 25_000;
     /** Seconds for which it is remembered who was answered. */
     private const SECONDS = 60;
@@ -24,8 +23,11 @@ final class Places
     /** @var resource|null */
     private $held;
 
-    public function __construct(#[Autowire('%env(resolve:COIN_STAIR_HOME)%/server/places')] private readonly string $folder)
-    {
+    /** @param float $patience seconds for which a request waits for a place */
+    public function __construct(
+        #[Autowire('%env(resolve:COIN_STAIR_HOME)%/server/places')] private readonly string $folder,
+        private readonly float $patience = 10.0,
+    ) {
     }
 
     /**
@@ -58,7 +60,7 @@ final class Places
         if (false === $seat) {
             return false;
         }
-        for ($end = microtime(true) + self::PATIENCE; microtime(true) < $end;) {
+        for ($end = microtime(true) + $this->patience; microtime(true) < $end;) {
             if ($this->take($kind, $program, $most)) {
                 return true;
             }

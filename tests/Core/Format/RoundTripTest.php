@@ -10,6 +10,7 @@ use CoinStair\Core\Format\Json\PieceDocument;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 use CoinStair\Core\Format\MusicXml\Writer as MusicXmlWriter;
 use CoinStair\Core\Format\ReadResult;
+use CoinStair\Core\Tests\Effort;
 use CoinStair\Core\Tests\RandomPieces;
 use PHPUnit\Framework\TestCase;
 
@@ -20,7 +21,7 @@ final class RoundTripTest extends TestCase
 
     public function testJson(): void
     {
-        for ($seed = 0; $seed < self::SEEDS; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(self::SEEDS); ++$seed) {
             $piece = RandomPieces::piece($seed);
             self::assertEquals($piece, PieceDocument::decode(PieceDocument::encode($piece)), "seed $seed");
         }
@@ -28,7 +29,7 @@ final class RoundTripTest extends TestCase
 
     public function testMusicXml(): void
     {
-        for ($seed = 0; $seed < self::SEEDS; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(self::SEEDS); ++$seed) {
             $piece = RandomPieces::piece($seed);
             $read = MusicXmlReader::read(MusicXmlWriter::write($piece));
             self::assertSame(self::text($piece), self::text($read->piece), "seed $seed");
@@ -38,7 +39,7 @@ final class RoundTripTest extends TestCase
 
     public function testAbc(): void
     {
-        for ($seed = 0; $seed < self::SEEDS; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(self::SEEDS); ++$seed) {
             $piece = RandomPieces::piece($seed, false);
             $read = AbcReader::read(AbcWriter::write($piece));
             self::assertSame(self::text($piece), self::text($read->piece), "seed $seed");

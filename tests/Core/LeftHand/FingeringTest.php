@@ -15,6 +15,7 @@ use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\LeftHand\PrintedFingers;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Pitch;
+use CoinStair\Core\Tests\Effort;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -218,7 +219,8 @@ final class FingeringTest extends TestCase
     {
         $random = new Randomizer(new Mt19937(41));
         $compared = 0;
-        while ($compared < 2000) {
+        $lines = Effort::times(2000);
+        while ($compared < $lines) {
             $instrument = Instrument::strings()[$random->getInt(0, 3)];
             $policy = FingeringPolicy::of($instrument, $random->getInt(1, 4), OpenStringPolicy::cases()[$random->getInt(0, 2)]);
             $notes = self::randomLine($random, $instrument, $random->getInt(2, 6));

@@ -18,6 +18,7 @@ use CoinStair\Core\RightHand\Strokes;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Tests\Effort;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -117,7 +118,8 @@ final class BowPathTest extends TestCase
     public function testThePathIsAsCheapAsTheCheapestOfAll(): void
     {
         $random = new Randomizer(new Mt19937(51));
-        for ($row = 0; $row < 500; ++$row) {
+        $rows = Effort::times(500);
+        for ($row = 0; $row < $rows; ++$row) {
             $strokes = self::randomStrokes($random, $random->getInt(1, 0 === $row % 10 ? 4 : 3));
             $policy = AmountPolicy::cases()[$row % 3];
             self::assertEqualsWithDelta(self::least($strokes, $policy), BowPath::of($strokes, $policy)->cost, 1e-6, "row $row");
