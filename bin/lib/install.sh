@@ -24,7 +24,7 @@ missing_packages() {
     command -v curl >/dev/null || echo curl
     [ -x /usr/sbin/nginx ] || echo nginx-light
     if [ "${COIN_STAIR_BROWSER:-no}" = yes ]; then
-        [ -x /usr/bin/chromium ] || echo chromium fonts-liberation
+        [ -x /usr/bin/chromium-headless-shell ] || echo chromium-headless-shell fonts-liberation
         # A stranger that reads our ABC, and brings examples of its own.
         [ -x /usr/bin/abc2midi ] || echo abcmidi
     fi

@@ -147,7 +147,7 @@ test(
     async () => {
         await killedAt(1);
         const [first] = backups();
-        for (let round = 0; round < 2; round++) {
+        for (let round = 0; round < (LONG ? 2 : 1); round++) {
             const start = home.startInForeground();
             await wait(2500);
             home.killAll();

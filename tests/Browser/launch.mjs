@@ -1,6 +1,6 @@
 // How every browser test and picture starts Debian's Chromium.
 export const launch = {
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -33,8 +33,10 @@ const during = [];
 
 /** Pages of every kind of row, found by following links from the first, when nothing that they ask for is still being reckoned. */
 async function pages(client, limit, home = {}) {
-    // What a page asks for in the background is on it when it is done.
-    await walk(client, limit);
+    // What a page asks for in the background is on it when it is done: for each class, since each has its own way to play.
+    for (const number of [1, 2, 3]) {
+        await (await client.ask(`/library?for=class-${number}`)).text();
+    }
     for (let tries = 0; tries < 200; tries++) {
         if (/ 0 waiting, 0 under way/.test((await coinStair(['status'], home)).out)) {
             return walk(client, limit);

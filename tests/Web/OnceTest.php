@@ -42,7 +42,12 @@ final class OnceTest extends WebCase
     {
         yield 'a piece that is pasted' => ['/library/new', 'form.sheet:not([enctype])', ['abc' => self::TUNE], Piece::class];
         yield 'a piece that is typed' => ['/library/entry', '#entry', ['title' => 'Twice', 'text' => 'D A D A'], Piece::class];
-        yield 'a rhythm pattern' => ['/patterns', 'form[action="/patterns"]', ['name' => 'Long short', 'figure' => 'B B/ B/'], RhythmPattern::class];
+        yield 'a rhythm pattern' => [
+            '/patterns',
+            'form[action="/patterns"]',
+            ['name' => 'Long short', 'figure' => 'B B/ B/'],
+            RhythmPattern::class,
+        ];
         yield 'a class' => ['/classes/new', 'form.sheet', ['class[name]' => 'Twice'], SchoolClass::class];
         yield 'a sequence' => ['/pieces/{piece}?for=class-{class}', 'form.build', [], Sequence::class];
     }
