@@ -42,6 +42,9 @@ async function signOut(page, answer) {
 }
 
 async function twoCoinsOffline(page, context) {
+    // The step that was chosen is an entry too.
+    await page.waitForLoadState('networkidle');
+    await expect(page.locator('[data-room=saved]')).toHaveText('all saved');
     await goOffline(page, context);
     await page.keyboard.press('c');
     await page.keyboard.press('c');

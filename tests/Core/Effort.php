@@ -7,7 +7,7 @@ namespace CoinStair\Core\Tests;
 /** How often something random is tried: all of it by `bin/test core`, a part of it in the ordinary run. */
 final class Effort
 {
-    private const PART = 0.3;
+    private const PART = 0.2;
 
     public static function times(int $full): int
     {
