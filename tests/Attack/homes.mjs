@@ -171,26 +171,3 @@ export function alive(pid) {
         return false;
     }
 }
-
-/** Pages of every kind of row, found by following links from the first; without what is another at every visit. */
-export async function pages(client, limit = 60) {
-    const seen = new Map();
-    const open = ['/', '/library', '/classes', '/skills/quilt', '/program', '/patterns', '/put-away'];
-    while (open.length > 0 && seen.size < limit) {
-        const path = open.shift();
-        if (!seen.has(path)) {
-            const answer = await client.ask(path);
-            const text = await answer.text();
-            seen.set(path, `${answer.status} ${plain(text)}`);
-            const links = [...text.matchAll(/href="(\/(?:pieces|classes|sequences|lessons|library)[^"#]*)"/g)];
-            open.push(...links.map(([, to]) => to.replaceAll('&amp;', '&')).filter((to) => !/\/file\//.test(to)));
-        }
-    }
-    return seen;
-}
-
-const plain = (text) =>
-    text
-        .replace(/(name="_token" value=|name="_once" value=|name="csrf-token" content=)"[^"]*"/g, '')
-        .replace(/"key":"[^"]*"/g, '')
-        .replace(/127\.0\.0\.1:\d+/g, '');

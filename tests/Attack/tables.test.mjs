@@ -4,8 +4,8 @@ import { execFileSync, spawn } from 'node:child_process';
 import { cpSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, difference, wait } from '../Fault/client.mjs';
-import { Home, pages, RELEASE_BEFORE } from './homes.mjs';
+import { Client, difference, wait, walk } from '../Fault/client.mjs';
+import { Home, RELEASE_BEFORE } from './homes.mjs';
 import { LONG } from './client.mjs';
 
 const home = new Home(8641, 'tables');
@@ -27,7 +27,7 @@ const backups = () => readdirSync(join(home.path, 'backups')).filter((name) => !
 async function told() {
     const client = new Client(home.url);
     await client.signIn();
-    const read = () => pages(client, LONG ? 60 : 8);
+    const read = () => walk(client, LONG ? 60 : 8);
     // What a page asks for in the background is on it when it is done.
     await read();
     for (

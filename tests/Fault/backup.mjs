@@ -13,7 +13,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
-import { Client, coinStair, difference, logCoin, wait } from './client.mjs';
+import { Client, coinStair, difference, logCoin, wait, walk } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const folder = mkdtempSync(join(tmpdir(), 'coin-stair-backup-'));
@@ -47,30 +47,6 @@ async function pages(client, limit, home = {}) {
     }
     throw new Error('something is reckoned without end');
 }
-
-async function walk(client, limit) {
-    const seen = new Map();
-    const open = ['/', '/library', '/classes', '/program', '/patterns', '/put-away'];
-    while (open.length > 0 && seen.size < limit) {
-        const path = open.shift();
-        if (!seen.has(path)) {
-            const answer = await client.ask(path);
-            const text = await answer.text();
-            seen.set(path, `${answer.status} ${plain(text)}`);
-            const links = [...text.matchAll(/href="(\/(?:pieces|classes|sequences|lessons|library)[^"#]*)"/g)];
-            open.push(...links.map(([, to]) => to.replaceAll('&amp;', '&')).filter((to) => !/\/file\//.test(to)));
-        }
-    }
-    return seen;
-}
-
-/** Without what is another at every visit: tokens, keys of screens. */
-const plain = (text) =>
-    text
-        .replace(/(name="_(?:token|once)" value=|name="csrf-token" content=)"[^"]*"/g, '')
-        .replace(/"key":"[^"]*"/g, '')
-        .replaceAll(PORT, '')
-        .replaceAll(new URL(url).port, '');
 
 test('made under load, it holds what one moment held', async (context) => {
     const client = new Client(url);
