@@ -5,7 +5,7 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { launch } from '../Browser/launch.mjs';
-import { Client, logCoin, runFolder, wait } from './client.mjs';
+import { Client, coinStair, logCoin, runFolder, wait } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const home = process.env.COIN_STAIR_HOME;
@@ -52,6 +52,19 @@ for (const part of ['database', 'fpm']) {
         }
     });
 }
+
+test('what works in the background waits for a database that is away for long', { timeout: 90_000 }, async () => {
+    sv('stop', 'database');
+    await wait(10_000);
+    sv('start', 'database');
+    await healthy();
+    let status = await coinStair(['status']);
+    for (let tries = 0; tries < 40 && status.code !== 0; tries++) {
+        await wait(250);
+        status = await coinStair(['status']);
+    }
+    assert.equal(status.code, 0, status.out + status.err);
+});
 
 test('a host that is not named is not answered', async () => {
     const { port } = new URL(url);

@@ -13,7 +13,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, test } from 'node:test';
-import { Client, coinStair, difference, logCoin, wait, walk } from './client.mjs';
+import { Client, coinStair, difference, logCoin, runFolder, wait, walk } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const folder = mkdtempSync(join(tmpdir(), 'coin-stair-backup-'));
@@ -25,6 +25,9 @@ const PAGES = Number(process.env.COIN_STAIR_KILLS) > 10 ? 120 : 70;
 after(async () => {
     await coinStair(['stop'], restored);
     rmSync(folder, { recursive: true });
+    for (const home of ['home', 'loaded']) {
+        rmSync(runFolder(join(folder, home)), { recursive: true, force: true });
+    }
 });
 
 /** The lesson that is written while a backup is made, and what was acknowledged before and meanwhile. */
