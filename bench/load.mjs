@@ -8,6 +8,8 @@ import { Client, logCoin } from '../tests/Fault/client.mjs';
 const url = process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080';
 const LESSONS = Number(process.env.COIN_STAIR_LESSONS ?? 100);
 const SECONDS = Number(process.env.COIN_STAIR_SECONDS ?? 30);
+/** Lessons of a class: it begins twelve a day at the most. */
+const OF_A_CLASS = 10;
 const BUDGET = 0.5;
 
 /** Does the same again and again, so many at once, for a time; gives how long each took, in milliseconds. */
@@ -31,8 +33,9 @@ const at = (times, share) => [...times].sort((a, b) => a - b)[Math.floor(share *
 const client = new Client(url);
 await client.signIn();
 const lessons = [];
-for (let made = 0; made < LESSONS; made++) {
-    lessons.push(await client.lesson(await client.sequence()));
+for (let made = 0, schoolClass = 0; made < LESSONS; made++) {
+    schoolClass = made % OF_A_CLASS === 0 ? await client.schoolClass(`Load ${made}`) : schoolClass;
+    lessons.push(await client.lesson(await client.sequence(6, schoolClass)));
 }
 const acknowledged = lessons.map(() => []);
 let failed = 0;

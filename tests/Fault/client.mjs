@@ -143,9 +143,27 @@ export class Client {
         await this.page('/');
     }
 
-    /** Builds a sequence of a piece that the class of the demo has not met; gives its number. */
-    async sequence(piece = 6) {
-        const answer = await this.post('/sequences', { class: '2', piece: String(piece), goal: '84' });
+    /** A class more, with all else as its form proposes it; gives its number. */
+    async schoolClass(name) {
+        const form = await this.page('/classes/new');
+        const fields = {};
+        for (const [, field, choices] of form.matchAll(/<select[^>]*name="(class\[[^"]*)"[^>]*>([^]*?)<\/select>/g)) {
+            const chosen =
+                /<option[^>]*value="([^"]*)"[^>]*selected/.exec(choices) ?? /<option[^>]*value="([^"]*)"/.exec(choices);
+            fields[field] = chosen?.[1] ?? '';
+        }
+        for (const [input] of form.matchAll(/<input[^>]*name="class\[[^"]*"[^>]*>/g)) {
+            if (!/type="(?:radio|checkbox)"/.test(input) || / checked/.test(input)) {
+                fields[/name="([^"]*)"/.exec(input)[1]] = /value="([^"]*)"/.exec(input)?.[1] ?? '';
+            }
+        }
+        const answer = await this.post('/classes/new', { ...fields, 'class[name]': name, 'class[violin]': '8' });
+        return Number(answer.headers.get('location').split('/').at(-1));
+    }
+
+    /** Builds a sequence of a piece that the class, of the demo if none is named, has not met; gives its number. */
+    async sequence(piece = 6, schoolClass = 2) {
+        const answer = await this.post('/sequences', { class: String(schoolClass), piece: String(piece), goal: '84' });
         return Number(answer.headers.get('location').split('/').at(-1));
     }
 
