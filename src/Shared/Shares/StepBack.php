@@ -43,8 +43,8 @@ final class StepBack
 
     private static function behind(int $wanted): void
     {
-        $more = $wanted - self::niceness();
-        if ($wanted > 0 && $more > 0) {
+        $more = $wanted > 0 ? $wanted - self::niceness() : 0;
+        if ($more > 0) {
             proc_nice($more);
         }
     }
