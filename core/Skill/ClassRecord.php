@@ -99,9 +99,9 @@ final class ClassRecord
                     $row = $rows[$instrument][$code] ?? [0, 0, 0, false, ''];
                     $rows[$instrument][$code] = [
                         $row[0] + 1,
-                        $row[1] + $played->coins,
-                        $row[2] + $played->misses,
-                        $row[3] || $played->atGoal,
+                        $row[1] + $played->play->coins,
+                        $row[2] + $played->play->misses,
+                        $row[3] || $played->play->atGoal,
                         '' === $row[4] ? $chunk : $row[4],
                     ];
                 }

@@ -33,7 +33,7 @@ final readonly class HeldSkills
     public static function key(string $lesson, PlayedStep $played): string
     {
         $step = $played->step;
-        $modes = array_map(static fn (Mode $mode): string => $mode->value, $played->modes);
+        $modes = array_map(static fn (Mode $mode): string => $mode->value, $played->play->modes);
         sort($modes);
 
         return (null === $step->step->warmUp ? (string) $step->chunk : $lesson.' '.$step->step->warmUp->code()).
@@ -51,7 +51,7 @@ final readonly class HeldSkills
      */
     public static function find(PieceSkills $skills, Chunk $chunk, PlayedStep $played): array
     {
-        $playing = Playing::of($chunk, $played->modes, self::isOnOpenStrings($played));
+        $playing = Playing::of($chunk, $played->play->modes, self::isOnOpenStrings($played));
         $held = [];
         foreach ($skills->instruments() as $instrument) {
             $held[$instrument->value] = $skills->codes($instrument, $playing);

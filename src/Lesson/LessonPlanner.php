@@ -40,26 +40,27 @@ final readonly class LessonPlanner
      */
     public function next(Sequence $sequence): Lesson
     {
-        $lesson = $this->begin($sequence);
+        $now = $this->clock->now();
+        $this->expectRoom($sequence, self::day($sequence, $now));
+        $lesson = $this->begin($sequence, $now);
         if ([] === $lesson->steps()) {
             throw Refusal::because(
                 'All of this sequence is taught: no step is left for a lesson. Add a step, or raise the tempo to which it climbs.',
             );
         }
-        $this->expectRoom($lesson);
 
         return $lesson;
     }
 
     /** @throws Refusal */
-    private function expectRoom(Lesson $lesson): void
+    private function expectRoom(Sequence $sequence, \DateTimeImmutable $day): void
     {
-        if ($this->lessons->countOfClass($lesson->getClass(), $lesson->getDay()) >= LogLimits::LESSONS_OF_CLASS) {
+        if ($this->lessons->countOfClass($sequence->getClass(), $day) >= LogLimits::LESSONS_OF_CLASS) {
             throw Refusal::because('This class has begun {most} lessons today; another one begins tomorrow.', [
                 'most' => (string) LogLimits::LESSONS_OF_CLASS,
             ]);
         }
-        if ($this->lessons->countOfProgram($lesson->getDay()) >= LogLimits::LESSONS_OF_PROGRAM) {
+        if ($this->lessons->countOfProgram($day) >= LogLimits::LESSONS_OF_PROGRAM) {
             throw Refusal::because('The classes of this program have begun {most} lessons today; another one begins tomorrow.', [
                 'most' => (string) LogLimits::LESSONS_OF_PROGRAM,
             ]);
@@ -95,9 +96,13 @@ final readonly class LessonPlanner
                 $number >= \count($steps),
             );
         }
-        $program = $sequence->getProgram() ?? throw new \LogicException('A sequence belongs to a program.');
 
-        return new Lesson($sequence, $program->today($now), $now, $taught);
+        return new Lesson($sequence, self::day($sequence, $now), $now, $taught);
+    }
+
+    private static function day(Sequence $sequence, \DateTimeImmutable $now): \DateTimeImmutable
+    {
+        return $sequence->getProgram()?->today($now) ?? throw new \LogicException('A sequence belongs to a program.');
     }
 
     /**

@@ -12,6 +12,7 @@ final readonly class LessonFile
 {
     /** Entries that are in hand at once. */
     private const AT_ONCE = 2000;
+    private const JSON = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES;
 
     public function __construct(private Connection $database)
     {
@@ -25,7 +26,7 @@ final readonly class LessonFile
     /** @return \Generator<int, string> each with its line end */
     public function lines(Lesson $lesson): \Generator
     {
-        yield self::line([
+        yield json_encode([
             'lesson' => $lesson->getId(),
             'class' => $lesson->getClass()->getName(),
             'piece' => $lesson->getPiece()->getTitle(),
@@ -35,12 +36,12 @@ final readonly class LessonFile
             'remark' => $lesson->getRemark(),
             'entries' => $lesson->getLogSize(),
             'steps' => array_map(static fn ($step): array => $step->stored(), $lesson->steps()),
-        ]);
+        ], self::JSON)."\n";
         $after = 0;
         do {
             $rows = $this->rows($lesson, $after);
             foreach ($rows as $row) {
-                yield self::line($row);
+                yield json_encode($row, self::JSON)."\n";
                 $after = (int) $row['position'];
             }
         } while ([] !== $rows);
@@ -57,11 +58,5 @@ final readonly class LessonFile
         );
 
         return $rows;
-    }
-
-    /** @param array<string, mixed> $row */
-    private static function line(array $row): string
-    {
-        return json_encode($row, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES)."\n";
     }
 }

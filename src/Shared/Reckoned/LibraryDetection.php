@@ -4,18 +4,13 @@ declare(strict_types=1);
 
 namespace App\Shared\Reckoned;
 
-use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Sequence\ClassPolicies;
-use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Skill\Needs;
-use CoinStair\Core\Skill\PieceFacts;
 use CoinStair\Core\Skill\PieceSkills;
-use CoinStair\Core\Standing\Standing;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
@@ -65,7 +60,7 @@ final readonly class LibraryDetection
         foreach ($rows as $row) {
             $factsOf = $hands->factsOf($row);
             $piece = $pieces[$row['id']] ?? null;
-            $facts = $kept[$factsOf] ?? (null === $piece ? null : $this->facts($hands, $piece));
+            $facts = $kept[$factsOf] ?? (null === $piece ? null : $this->skills->facts($piece, $hands));
             if (null === $facts) {
                 continue;
             }
@@ -83,23 +78,5 @@ final readonly class LibraryDetection
         }
 
         return $found;
-    }
-
-    private function facts(LibraryHands $hands, Piece $piece): PieceFacts
-    {
-        $score = $piece->score();
-        if ($score->isOutline()) {
-            return PieceFacts::none();
-        }
-        $of = PieceForClass::of(
-            $score,
-            null === $hands->class ? ClassPolicies::ofYear($hands->policies) : $hands->class->policies($hands->policies),
-            Standing::unknown(),
-            $piece->getGoalTempo(),
-            $piece->getScoreHash(),
-            $hands->isSet((int) $piece->getId()) ? $this->overrides->counting($piece, $hands->class) : [],
-        );
-
-        return SkillsOfPieces::look($of);
     }
 }

@@ -13,6 +13,7 @@ use App\Shared\Work\Tasks;
 use App\Shared\Work\TaskWork;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Skill\Skill;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 
@@ -126,6 +127,6 @@ final readonly class LibraryLook implements TaskWork
     /** @return list<LibraryHands> */
     private function handsOfYears(): array
     {
-        return array_map(fn (int $year): LibraryHands => $this->detection->hands(HandPolicies::ofLevel($year), null), [1, 2, 3, 4]);
+        return array_map(fn (int $year): LibraryHands => $this->detection->hands(HandPolicies::ofLevel($year), null), Skill::YEARS);
     }
 }

@@ -81,19 +81,22 @@ final readonly class Prospects
         [$ofBest] = $this->needs->of(array_values(array_intersect_key($rows, array_flip($ids))), $class->handPolicies(), $class);
         $ofBest = iterator_to_array($ofBest);
 
-        return WhatNext::of(
-            array_map(
-                static fn (Prospect $one): Prospect => new Prospect(
+        $told = [];
+        foreach ($best as $one) {
+            // A piece may have gone meanwhile.
+            if (isset($ofBest[$one->piece])) {
+                $told[] = new Prospect(
                     $one->piece,
                     $one->glance,
                     $comforts[$one->piece] ?? null,
                     $one->goal,
                     isPlanned: $one->isPlanned,
-                    readiness: isset($ofBest[$one->piece]) ? Readiness::of($ofBest[$one->piece], $known, $catalogue) : null,
-                ),
-                $best,
-            ),
-        );
+                    readiness: Readiness::of($ofBest[$one->piece], $known, $catalogue),
+                );
+            }
+        }
+
+        return WhatNext::of($told);
     }
 
     /** @return list<int> ids of pieces for which the class has a sequence */

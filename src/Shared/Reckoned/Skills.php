@@ -344,7 +344,7 @@ final class Skills implements ResetInterface
                 continue;
             }
             $for = $this->pieces->playedAs($piece, $class->handPolicies(), $class);
-            $ways = array_map(static fn (array $one): array => [$one[0]->chunk()->edges(), $one[1]->modes], $of);
+            $ways = array_map(static fn (array $one): array => [$one[0]->chunk()->edges(), $one[1]->play->modes], $of);
             ksort($ways);
             $fingerprint = $for->fingerprint('held-skills')->with('catalogue', $this->pieces->catalogue())->with('ways', $ways);
             $held += $this->memory->remember($fingerprint, function () use ($for, $of): array {
@@ -370,7 +370,7 @@ final class Skills implements ResetInterface
         $for = $this->pieces->playedAs($piece, $class->handPolicies(), $class);
         $byKind = [];
         foreach ($warmUps as $key => $played) {
-            $byKind[$played->step->step->warmUp?->code().' '.implode('+', array_column($played->modes, 'value'))][$key] = $played;
+            $byKind[$played->step->step->warmUp?->code().' '.implode('+', array_column($played->play->modes, 'value'))][$key] = $played;
         }
         $held = [];
         foreach ($byKind as $kind => $of) {

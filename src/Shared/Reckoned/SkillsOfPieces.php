@@ -11,7 +11,9 @@ use App\Shared\Repository\SkillRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Memory\NoMemory;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override;
 use CoinStair\Core\Sequence\ClassPolicies;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Skill\Catalogue;
@@ -91,7 +93,7 @@ final class SkillsOfPieces implements ResetInterface
         return PieceSkills::in($facts, $this->catalogue());
     }
 
-    public static function look(PieceForClass $of): PieceFacts
+    private static function look(PieceForClass $of): PieceFacts
     {
         $hands = [];
         foreach ($of->piece->isOutline() ? [] : Instrument::strings() as $instrument) {
@@ -104,14 +106,36 @@ final class SkillsOfPieces implements ResetInterface
     /** The piece in the class's hands, as if nothing were known of what it knows: what it knows follows from this. */
     public function playedAs(Piece $piece, HandPolicies $policies, ?SchoolClass $class): PieceForClass
     {
+        return self::inHands($piece, $policies, $class, $this->overrides->counting($piece, $class), $this->memory);
+    }
+
+    /** The facts of a piece, of which nothing is kept on the way. */
+    public function facts(Piece $piece, LibraryHands $hands): PieceFacts
+    {
+        if ($piece->score()->isOutline()) {
+            return PieceFacts::none();
+        }
+        $set = $hands->isSet((int) $piece->getId()) ? $this->overrides->counting($piece, $hands->class) : [];
+
+        return self::look(self::inHands($piece, $hands->policies, $hands->class, $set, new NoMemory()));
+    }
+
+    /** @param array<string, list<Override>> $set of its notes, by instrument */
+    private static function inHands(
+        Piece $piece,
+        HandPolicies $policies,
+        ?SchoolClass $class,
+        array $set,
+        Memory $memory,
+    ): PieceForClass {
         return PieceForClass::of(
             $piece->score(),
             null === $class ? ClassPolicies::ofYear($policies) : $class->policies($policies),
             Standing::unknown(),
             $piece->getGoalTempo(),
             $piece->getScoreHash(),
-            $this->overrides->counting($piece, $class),
-            $this->memory,
+            $set,
+            $memory,
         );
     }
 }

@@ -8,8 +8,8 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /**
  * The places that a program has among the processes of a kind: a file for each, which a process holds locked while it works. Nothing has to
- * be given back: the handle goes with the request, and with a process that was killed. (The process manager tells of its processes too,
- * but fails with a segmentation fault while one of them is being born.).
+ * be given back: the handle goes with the request, and with a process that was killed. What the process manager tells of its processes is
+ * of no use here: asking for it while one of them is being born is a segmentation fault.
  */
 final class Places
 {
