@@ -99,6 +99,12 @@ final class Facts
         return $ranks;
     }
 
+    /** How many places are in a set of places of what is played: the beginning is none more where something stands there. */
+    public function count(string $set, Playing $playing): int
+    {
+        return PlaceSet::OUT === $set[0] ? PlaceSet::count($set) : \count($this->ranks($set, $playing));
+    }
+
     /**
      * @param string $set of places of what is played, not empty
      *

@@ -38,7 +38,7 @@ final readonly class Several implements Rule
             How::Any => $found,
             // What is nowhere has no place of its own: it holds from the beginning.
             How::None => PlaceSet::isEmpty($found) ? PlaceSet::beginning($facts->places($playing)) : $none,
-            How::AtLeast => PlaceSet::count($found) >= $this->times ? $found : $none,
+            How::AtLeast => $facts->count($found, $playing) >= $this->times ? $found : $none,
         };
     }
 
