@@ -6,12 +6,14 @@ namespace App\Tests;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\Task;
+use App\Shared\Entity\TaskFile;
 use App\Shared\Entity\TaskKind;
 use App\Shared\Entity\TaskState;
 use App\Shared\Tenancy\CurrentProgram;
 use App\Shared\Work\DoTask;
 use App\Shared\Work\NowAndThen;
 use App\Shared\Work\TaskFailed;
+use App\Shared\Work\TaskFiles;
 use App\Shared\Work\Tasks;
 use CoinStair\Core\Score\Refusal;
 use Psr\EventDispatcher\EventDispatcherInterface;
@@ -100,6 +102,44 @@ final class TaskTest extends WebCase
         $this->entities()->clear();
         self::assertNull($this->entities()->find(Task::class, $task->getId()));
         self::assertNotNull($this->service(CurrentProgram::class)->id());
+    }
+
+    public function testTheFilesOfATaskAreOne(): void
+    {
+        $task = $this->task();
+        $files = $this->service(TaskFiles::class);
+        self::assertNull($files->together($task), 'it made none');
+        $this->keep($task, 'Lane One.csv', 'a,b');
+        $only = $files->together($task);
+        self::assertSame(['Lane One.csv', 'a,b'], [$only?->name, $only?->content]);
+        $this->keep($task, 'Lane Two.csv', 'c,d');
+        $both = $files->together($task) ?? self::fail();
+        self::assertSame('application/zip', $both->type);
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        file_put_contents($path, $both->content);
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open($path));
+        self::assertSame([2, 'a,b', 'c,d'], [$zip->numFiles, $zip->getFromName('Lane One.csv'), $zip->getFromName('Lane Two.csv')]);
+        $zip->close();
+        unlink($path);
+    }
+
+    public function testATaskOfAnotherProgramIsNotFound(): void
+    {
+        $task = $this->task();
+        $this->browser->loginUser($this->account('two@example.org'));
+        foreach (['', '/file'] as $page) {
+            $this->browser->request('GET', "/work/{$task->getId()}$page");
+            self::assertResponseStatusCodeSame(404);
+        }
+        $this->post("/work/{$task->getId()}/again");
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    private function keep(Task $task, string $name, string $content): void
+    {
+        $this->entities()->persist(new TaskFile($task, $name, $content));
+        $this->entities()->flush();
     }
 
     private function task(): Task
