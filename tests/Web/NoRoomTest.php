@@ -18,7 +18,8 @@ final class NoRoomTest extends TestCase
     public function testWhatTheDatabaseSaysOfAFullDisk(\Throwable $thrown, bool $isFull): void
     {
         self::assertSame($isFull, NoRoom::isFull($thrown));
-        $event = new ExceptionEvent(self::createStub(HttpKernelInterface::class), new Request(), HttpKernelInterface::MAIN_REQUEST, $thrown);
+        $kernel = self::createStub(HttpKernelInterface::class);
+        $event = new ExceptionEvent($kernel, new Request(), HttpKernelInterface::MAIN_REQUEST, $thrown);
         // What is told is for the log as well; here it would stand among the dots.
         $log = ini_set('error_log', '/dev/null');
         (new NoRoom())($event);
@@ -37,7 +38,8 @@ final class NoRoomTest extends TestCase
         yield 'the engine, with another number' => [self::said(1030, 'Got error 122 "Internal error"'), false];
         yield 'a deadlock' => [self::said(1213, 'Deadlock found'), false];
         yield 'a row that is there already' => [self::said(1062, 'Duplicate entry 28'), false];
-        yield 'below two others' => [new \RuntimeException('above', 0, new \LogicException('between', 0, self::said(1021, 'Disk full'))), true];
+        $between = new \LogicException('between', 0, self::said(1021, 'Disk full'));
+        yield 'below two others' => [new \RuntimeException('above', 0, $between), true];
         yield 'not of the database' => [new \RuntimeException('No space left on device', 1021), false];
     }
 

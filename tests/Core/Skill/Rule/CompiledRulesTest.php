@@ -80,7 +80,8 @@ final class CompiledRulesTest extends TestCase
         $piece = Tunes::abc('D E F G|A B c d|d c B A|G F E D|]', '4/4', 'D');
         $playings = [Playing::written(), Playing::of(self::measures($piece, 1, 2)), Playing::of(Chunk::whole($piece), [Mode::Pluck])];
         foreach (self::facts($piece) as $facts) {
-            foreach (['finger(D, 1)', 'none(finger(D, 1))', 'at-least(2, crossing(1))', 'all(finger(D, 1), finger(D, 2))'] as $written) {
+            $rules = ['finger(D, 1)', 'none(finger(D, 1))', 'at-least(2, crossing(1))', 'all(finger(D, 1), finger(D, 2))'];
+            foreach ($rules as $written) {
                 $rule = RuleParser::read($written);
                 $first = array_map(static fn (Playing $playing): array => $facts->ranks($rule->find($facts, $playing), $playing), $playings);
                 foreach (array_reverse($playings, true) as $index => $playing) {
@@ -117,7 +118,9 @@ final class CompiledRulesTest extends TestCase
     /** @param int $last position of the last measure, which is part of it */
     private static function measures(Piece $piece, int $first, int $last): Chunk
     {
-        return Chunk::of($piece, ChunkKind::Phrase, Place::of($first), $last + 1 < \count($piece->measures) ? Place::of($last + 1) : $piece->end());
+        $end = $last + 1 < \count($piece->measures) ? Place::of($last + 1) : $piece->end();
+
+        return Chunk::of($piece, ChunkKind::Phrase, Place::of($first), $end);
     }
 
     private static function playing(Randomizer $random, Piece $piece): Playing
