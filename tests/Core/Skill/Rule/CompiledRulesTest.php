@@ -79,13 +79,14 @@ final class CompiledRulesTest extends TestCase
     {
         $piece = Tunes::abc('D E F G|A B c d|d c B A|G F E D|]', '4/4', 'D');
         $playings = [Playing::written(), Playing::of(self::measures($piece, 1, 2)), Playing::of(Chunk::whole($piece), [Mode::Pluck])];
+        $rules = ['finger(D, 1)', 'none(finger(D, 1))', 'at-least(2, crossing(1))', 'all(finger(D, 1), finger(D, 2))'];
         foreach (self::facts($piece) as $facts) {
-            $rules = ['finger(D, 1)', 'none(finger(D, 1))', 'at-least(2, crossing(1))', 'all(finger(D, 1), finger(D, 2))'];
             foreach ($rules as $written) {
                 $rule = RuleParser::read($written);
-                $first = array_map(static fn (Playing $playing): array => $facts->ranks($rule->find($facts, $playing), $playing), $playings);
+                $found = static fn (Playing $playing): array => $facts->ranks($rule->find($facts, $playing), $playing);
+                $first = array_map($found, $playings);
                 foreach (array_reverse($playings, true) as $index => $playing) {
-                    self::assertSame($first[$index], $facts->ranks($rule->find($facts, $playing), $playing), "$written, $index");
+                    self::assertSame($first[$index], $found($playing), "$written, $index");
                 }
             }
         }
