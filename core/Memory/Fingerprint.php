@@ -51,6 +51,12 @@ final readonly class Fingerprint
         return new self(self::of($what)->what, $this->inputs);
     }
 
+    /** @return array<string, string> each input as JSON, by name */
+    public function inputs(): array
+    {
+        return $this->inputs;
+    }
+
     /** Letters, digits, hyphens and one point: the same for the same inputs, in whatever order they were named. */
     public function key(): string
     {

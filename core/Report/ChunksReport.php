@@ -55,7 +55,7 @@ final class ChunksReport
     public static function tell(Piece $piece, array $instruments, HandPolicies $policies, int $goal, Method $method): array
     {
         $forYear = PieceForClass::of($piece, ClassPolicies::ofYear($policies), Standing::unknown(), $goal);
-        $plan = CutPlan::of($forYear, $method, [], $instruments);
+        $plan = CutPlan::of($forYear, $method, null, $instruments);
         $self = new self($plan);
         $self->tree($plan->tree());
         $order = array_map($self->taught(...), $plan->order());

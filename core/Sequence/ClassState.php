@@ -32,7 +32,7 @@ final class ClassState
         $this->practice = $of->practice($aim, $groups->together);
         $this->ofGroups = array_map(static fn (Instrument $instrument): Practice => $of->practice($aim, [$instrument]), $groups->apart);
         $this->reached = new ReachedTempos();
-        $this->places = new PlacesMet($of->difficulty());
+        $this->places = new PlacesMet($of->difficulty(), $of->standing->thresholds);
         $this->replay();
     }
 

@@ -8,7 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Chunk\ChunkTree;
-use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
@@ -36,47 +36,48 @@ final class CutPlan
     private ?ClassState $class = null;
 
     /**
-     * @param array<int, Chunk> $own
-     * @param list<Instrument>  $instruments
-     * @param array<int, Chunk> $frozen
+     * @param list<Instrument> $instruments
      */
     private function __construct(
         public readonly PieceForClass $of,
         public readonly Method $method,
-        public readonly array $own,
+        public readonly FixedCut $fixed,
         public readonly array $instruments,
         public readonly Aim $aim,
-        private readonly array $frozen,
     ) {
     }
 
     /**
-     * @param array<int, Chunk> $own         the teacher's cut, by id; none where nobody changed what is proposed
-     * @param list<Instrument>  $instruments whose hard places are told; those that count if none are named
-     * @param Aim|null          $aim         the class's own for the piece's goal if none is named
-     * @param array<int, Chunk> $frozen      the cut on which a sequence was built, by id: it stands where nothing else was made since
+     * @param FixedCut|null    $fixed       nothing if none is named
+     * @param list<Instrument> $instruments whose hard places are told; those that count if none are named
+     * @param Aim|null         $aim         the class's own for the piece's goal if none is named
      */
     public static function of(
         PieceForClass $piece,
         Method $method,
-        array $own = [],
+        ?FixedCut $fixed = null,
         array $instruments = [],
         ?Aim $aim = null,
-        array $frozen = [],
     ): self {
-        return new self($piece, $method, $own, [] === $instruments ? $piece->counting() : $instruments, $aim ?? $piece->aim(), $frozen);
+        return new self(
+            $piece,
+            $method,
+            $fixed ?? FixedCut::nothing(),
+            [] === $instruments ? $piece->counting() : $instruments,
+            $aim ?? $piece->aim(),
+        );
     }
 
     /** The same cut for another aim. */
     public function with(Aim $aim): self
     {
-        return new self($this->of, $this->method, $this->own, $this->instruments, $aim, $this->frozen);
+        return new self($this->of, $this->method, $this->fixed, $this->instruments, $aim);
     }
 
     /** As it would be cut for another year, whatever it was cut for before: the smaller the year, the smaller its chunks. */
     public function cutForYear(int $year): self
     {
-        $plan = new self($this->of, $this->method, $this->own, $this->instruments, $this->aim, []);
+        $plan = new self($this->of, $this->method, $this->fixed->ofTeacher(), $this->instruments, $this->aim);
         $plan->tree = $plan->treeFor($year);
 
         return $plan;
@@ -87,13 +88,27 @@ final class CutPlan
         return $this->tree ??= $this->treeFor($this->of->policies->year());
     }
 
+    /** @return list<Chunk> one after the other, over the whole piece */
+    public function phrases(): array
+    {
+        return array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $this->tree()->phrases());
+    }
+
+    /** @return list<Chunk> phrases as they would be cut now, where that is another cut than the one on which it was built; else none */
+    public function newerPhrases(): array
+    {
+        $now = (new self($this->of, $this->method, $this->fixed->ofTeacher(), $this->instruments, $this->aim))->phrases();
+        $edges = static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind, $chunk->lands];
+
+        return array_map($edges, $now) === array_map($edges, $this->phrases()) ? [] : $now;
+    }
+
     /** @return list<Chunk> phrases that nobody changed yet */
     public function proposed(): array
     {
-        $made = array_fill_keys(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $this->own), true);
-        $phrases = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $this->tree()->phrases());
+        $made = array_fill_keys(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $this->fixed->own), true);
 
-        return array_values(array_filter($phrases, static fn (Chunk $chunk): bool => !isset($made[$chunk->edges()])));
+        return array_values(array_filter($this->phrases(), static fn (Chunk $chunk): bool => !isset($made[$chunk->edges()])));
     }
 
     /** @return list<Spot> worst first */
@@ -122,7 +137,7 @@ final class CutPlan
             $this->method,
             $this->tree(),
             $this->of->difficulty()->spots($this->aim->goal, $this->groups()->together),
-            array_values($this->own),
+            array_values($this->fixed->own),
         );
     }
 
@@ -190,7 +205,7 @@ final class CutPlan
 
     private function treeFor(int $year): ChunkTree
     {
-        return Cut::of($this->of->piece, $this->own + $this->frozen)->tree(
+        return $this->fixed->in($this->of->piece)->tree(
             $this->of->likeness(),
             $year,
             $this->of->difficulty()->weights,

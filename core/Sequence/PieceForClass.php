@@ -186,6 +186,15 @@ final class PieceForClass
             ->with('places', $this->standing->places());
     }
 
+    /** All that a plan of the piece for the class follows from, but for what it is cut into and goes for. */
+    public function planFingerprint(string $what): Fingerprint
+    {
+        return $this->fingerprint($what)
+            ->with('class', $this->policies)
+            ->with('standing', $this->standing)
+            ->with('past', $this->past);
+    }
+
     /** What a sequence of the class goes for where nobody chose anything else. */
     public function aim(?int $goal = null): Aim
     {

@@ -8,23 +8,21 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Difficulty\Newness;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Standing\Thresholds;
 
 /**
  * How new the places of a piece on the fingerboard still are to a class that is led through its lessons: what was taught is introduced at
- * the next meeting, and known after three steps in two lessons (handbook 7, with its starting values). So a plan says before a lesson what
- * the log will say after it.
+ * the next meeting, and known after as many steps and lessons as the program says (handbook 7). So a plan says before a lesson what the log
+ * will say after it.
  */
 final class PlacesMet
 {
-    private const STEPS = 3;
-    private const LESSONS = 2;
-
     /** @var array<string, array<string, array{int, int}>> steps and lessons that held what was not known, by instrument and place */
     private array $held = [];
     /** @var array<string, array<string, int>> steps of the lesson that is being taught, by instrument and place */
     private array $today = [];
 
-    public function __construct(private readonly Difficulty $difficulty)
+    public function __construct(private readonly Difficulty $difficulty, private readonly Thresholds $thresholds)
     {
     }
 
@@ -63,10 +61,8 @@ final class PlacesMet
     public function newness(): array
     {
         return array_map(
-            static fn (array $places): array => array_map(
-                static fn (array $held): Newness => $held[0] >= self::STEPS && $held[1] >= self::LESSONS
-                    ? Newness::Known
-                    : Newness::Introduced,
+            fn (array $places): array => array_map(
+                fn (array $held): Newness => $this->thresholds->arePractised(...$held) ? Newness::Known : Newness::Introduced,
                 array_filter($places, static fn (array $held): bool => $held[1] > 0),
             ),
             $this->held,

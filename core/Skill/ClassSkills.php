@@ -6,6 +6,7 @@ namespace CoinStair\Core\Skill;
 
 use CoinStair\Core\Difficulty\Newness;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Standing\Thresholds;
 
 /**
  * Where the instrument groups of a class stand with all skills on one day (handbook 7). Kept as one text: of hundreds of states a page asks

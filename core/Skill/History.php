@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill;
 
+use CoinStair\Core\Standing\Thresholds;
+
 /**
  * One skill of one instrument group from day to day: what was played of it and what teachers said of it, walked through in order
  * (handbook 7). A pure function of both; recomputed at any time.
@@ -111,8 +113,7 @@ final class History
         }
         $level = match (true) {
             $this->goalDays - $this->goalDaysBefore >= $this->thresholds->secureDays => State::Secure,
-            $this->steps - $this->stepsBefore >= $this->thresholds->practisedSteps
-                && $this->lessons - $this->lessonsBefore >= $this->thresholds->practisedLessons => State::Practised,
+            $this->thresholds->arePractised($this->steps - $this->stepsBefore, $this->lessons - $this->lessonsBefore) => State::Practised,
             default => State::Introduced,
         };
         if (State::Secure === $level && State::Secure !== $this->level) {

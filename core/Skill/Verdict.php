@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill;
 
+use CoinStair\Core\Standing\Thresholds;
+
 /** Whether a class can play a piece, in one word (handbook 7), the readiest first. */
 enum Verdict: string
 {

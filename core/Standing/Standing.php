@@ -11,7 +11,7 @@ use CoinStair\Core\Score\Instrument;
  * Where a class stands: what it has covered, at which tempo, and which places on the fingerboard it knows. A value that the log and the
  * skills make and that everything reads which plans: nothing that plans asks the log itself.
  */
-final readonly class Standing
+final readonly class Standing implements \JsonSerializable
 {
     /** @var array<string, ChunkCoverage> by matter */
     private array $coverage;
@@ -22,8 +22,12 @@ final readonly class Standing
      *                                                     FingerMarks::place() names them; none where nobody knows what the class knows
      * @param array<string, list<string>>      $introduced places that were begun and are not known yet, by instrument
      */
-    private function __construct(iterable $coverage, private ?array $known, private array $introduced)
-    {
+    private function __construct(
+        iterable $coverage,
+        private ?array $known,
+        private array $introduced,
+        public Thresholds $thresholds,
+    ) {
         $byMatter = [];
         foreach ($coverage as $met) {
             $byMatter[$met->matter->key()] = $met;
@@ -35,16 +39,17 @@ final readonly class Standing
      * @param iterable<ChunkCoverage>          $coverage
      * @param array<string, list<string>>|null $known      none where nobody knows what the class knows: then nothing is new to it
      * @param array<string, list<string>>      $introduced
+     * @param Thresholds|null                  $thresholds the standard ones if none are named
      */
-    public static function of(iterable $coverage, ?array $known = null, array $introduced = []): self
+    public static function of(iterable $coverage, ?array $known = null, array $introduced = [], ?Thresholds $thresholds = null): self
     {
-        return new self($coverage, $known, $introduced);
+        return new self($coverage, $known, $introduced, $thresholds ?? Thresholds::standard());
     }
 
     /** Of a class of which nothing is known. */
     public static function unknown(): self
     {
-        return new self([], null, []);
+        return new self([], null, [], Thresholds::standard());
     }
 
     public function coverageOf(Matter $matter): ?ChunkCoverage
@@ -92,5 +97,11 @@ final readonly class Standing
     public function places(): array
     {
         return ['known' => $this->known, 'introduced' => $this->introduced];
+    }
+
+    /** @return array{places: array<string, mixed>, thresholds: Thresholds} what plans follow from; none is made by what was covered */
+    public function jsonSerialize(): array
+    {
+        return ['places' => $this->places(), 'thresholds' => $this->thresholds];
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Account;
 
 use App\Shared\Entity\Program;
-use CoinStair\Core\Skill\Thresholds;
+use CoinStair\Core\Standing\Thresholds;
 use Symfony\Component\Form\AbstractType;
 use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\IntegerType;

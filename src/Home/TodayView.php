@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Home;
 
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Reckoned\Reviews;
 use App\Shared\Reckoned\Skills;
@@ -28,6 +29,7 @@ final readonly class TodayView
         private SequenceRepository $sequences,
         private ChunkRepository $chunks,
         private LessonSequences $plans,
+        private FactsOfClasses $facts,
         private Skills $skills,
         private Reviews $reviews,
         private Memory $memory,
@@ -84,7 +86,7 @@ final readonly class TodayView
                 $rows[] = $row;
             }
         }
-        $logs = $this->lessons->logs($classes);
+        $this->facts->look($classes);
         $states = $this->chunks->statesOfPieces(array_values(array_unique(array_column($rows, 'piece'))));
         $latest = $found = [];
         foreach ($rows as $row) {
@@ -97,12 +99,9 @@ final readonly class TodayView
                 ->with('sequence', $row['id'])
                 ->with('state', $row)
                 ->with('chunks', $states[$row['piece']] ?? '')
-                ->with('class', $id)
+                ->with('class', $this->facts->of($class))
                 ->with('class-version', $class->getVersion())
-                ->with('policies', $class->policies())
-                ->with('log', $logs[$id] ?? '')
-                ->with('skills', $this->skills->stateOf($class))
-                ->with('day', $this->skills->today());
+                ->with('policies', $class->policies());
             $summary = $this->memory->remember($fingerprint, function () use ($row): SequenceSummary {
                 $sequence = $this->sequences->withSteps($row['id']) ?? throw new \LogicException('It was found just now.');
 

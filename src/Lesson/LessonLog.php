@@ -6,7 +6,7 @@ namespace App\Lesson;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\User;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Repository\Checksum;
 use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Log\LogLimits;
@@ -34,7 +34,7 @@ final readonly class LessonLog
     private const ROWS_AT_ONCE = 200;
     private const COLUMNS = 'e.id, e.step, e.kind, e.tempo, e.made_at, e.device_count, e.text, e.device, e.position';
 
-    public function __construct(private Connection $database, private ClockInterface $clock, private Skills $skills)
+    public function __construct(private Connection $database, private ClockInterface $clock, private FactsOfClasses $facts)
     {
     }
 
@@ -223,7 +223,7 @@ final readonly class LessonLog
             );
         }
         $this->database->executeStatement('UPDATE lesson SET log_size = ?, log_hash = ? WHERE id = ?', [$position, $hash, $lesson]);
-        $this->skills->reset();
+        $this->facts->reset();
     }
 
     /**

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Reckoned\LessonSequences;
-use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Chunk\Chunk;
@@ -27,7 +27,7 @@ final readonly class LessonPlanner
     public function __construct(
         private ClockInterface $clock,
         private LessonSequences $plans,
-        private ChunkRepository $chunks,
+        private Cuts $cuts,
         private MusicExtension $music,
         private LessonRepository $lessons,
     ) {
@@ -131,7 +131,7 @@ final readonly class LessonPlanner
     {
         $wanted = array_map(static fn (LessonStep $step): ?Chunk => '' === $step->id ? $step->chunk : null, $steps);
         $ids = [];
-        foreach ($this->chunks->made($sequence->getPiece(), array_values(array_filter($wanted))) as $chunk) {
+        foreach ($this->cuts->have($sequence->getPiece(), array_values(array_filter($wanted))) as $chunk) {
             $ids[$chunk->chunk()->edges()] = (int) $chunk->getId();
         }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
-use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Reckoned\SequenceState;
@@ -50,15 +49,14 @@ final readonly class LessonRows
     }
 
     /**
-     * @param list<Chunk> $chunks
-     * @param list<int>   $shown
+     * @param array<int, CoreChunk> $chunks of the piece, by id
+     * @param list<int>             $shown
      *
      * @return list<LessonRow>
      */
     public function of(Sequence $sequence, SequenceState $state, array $chunks, array $shown): array
     {
         $plan = $state->outline;
-        $chunks = array_column(array_map(static fn (Chunk $chunk): array => [(int) $chunk->getId(), $chunk], $chunks), 1, 0);
         $taught = '' === $state->log
             ? []
             : $this->memory->remember(
@@ -198,9 +196,9 @@ final readonly class LessonRows
     }
 
     /**
-     * @param array<int, Chunk> $chunks by id
-     * @param int               $number in the sequence
-     * @param array{int, int}   $tempos
+     * @param array<int, CoreChunk> $chunks by id
+     * @param int                   $number in the sequence
+     * @param array{int, int}       $tempos
      */
     private function taughtRow(Sequence $sequence, TaughtLesson $lesson, array $chunks, int $number, array $tempos): LessonRow
     {
@@ -209,7 +207,7 @@ final readonly class LessonRows
         $played = [];
         foreach ($lesson->begun() as $step) {
             $chunk = $sequence->isRow() ? null : $chunks[$step->chunk] ?? null;
-            $played[] = [$step, $lesson->log->results[$step->id] ?? null, $chunk?->chunk()];
+            $played[] = [$step, $lesson->log->results[$step->id] ?? null, $chunk];
             $seconds += $step->seconds;
             $reached = $step->step->purpose->isLearned() ? max($reached, $lesson->log->results[$step->id]->reached ?? 0) : $reached;
         }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
+use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Reckoned\LessonSequences;
-use App\Shared\Repository\ChunkRepository;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Method\Method;
@@ -27,7 +27,7 @@ final readonly class SequenceBuilder
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private ChunkRepository $chunks,
+        private Cuts $cuts,
         private LessonSequences $plans,
         private ClockInterface $clock,
     ) {
@@ -52,7 +52,7 @@ final readonly class SequenceBuilder
         $plan = $this->plans->plan($sequence);
         $order = $plan->order();
         $phrases = array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $plan->tree()->phrases());
-        $chunks = $this->chunks->have($sequence->getPiece(), [
+        $chunks = $this->cuts->have($sequence->getPiece(), [
             ...$phrases,
             ...array_map(static fn (TaughtChunk $taught): Chunk => $taught->chunk, $order),
             ...array_values(array_filter(array_map(static fn (TaughtChunk $taught): ?Chunk => $taught->like, $order))),
@@ -61,8 +61,6 @@ final readonly class SequenceBuilder
         foreach ($chunks as $chunk) {
             $byEdges[$chunk->chunk()->edges()] = $chunk;
         }
-        // The cut names its chunks by their ids.
-        $this->entities->flush();
         $sequence->setCut(
             array_map(static fn (Chunk $phrase): int => (int) $byEdges[$phrase->edges()]->getId(), $phrases),
         );
@@ -92,7 +90,7 @@ final readonly class SequenceBuilder
         $sequence = new Sequence($class, $pieces[0], $goal, null, $this->clock->now());
         $sequence->setPieces(array_map(static fn (Piece $piece): int => (int) $piece->getId(), $pieces));
         $this->entities->persist($sequence);
-        $chunks = array_map(fn (Piece $piece): StoredChunk => $this->chunks->have($piece, [Chunk::whole($piece->score())])[0], $pieces);
+        $chunks = array_map(fn (Piece $piece): StoredChunk => $this->cuts->have($piece, [Chunk::whole($piece->score())])[0], $pieces);
         foreach (ShortPieces::modes() as $mode) {
             foreach ($chunks as $chunk) {
                 $step = new Step($sequence, StepPurpose::Run, $chunk);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Lesson;
 
-use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Reckoned\LessonSequences;
@@ -40,8 +39,7 @@ final readonly class SequenceView
      */
     public function page(Sequence $sequence, Notice|string $problem = '', array $shown = [], int $step = 0): SequencePage
     {
-        $chunks = $this->chunks->all($sequence->getPiece());
-        $there = array_values(array_filter($chunks, static fn (Chunk $chunk): bool => !$chunk->isRemoved()));
+        $chunks = $this->chunks->of($sequence->getPiece());
         $state = $this->plans->state($sequence, $chunks);
         $plan = $state->outline;
         foreach ($plan->lessons as $lesson) {
@@ -52,11 +50,11 @@ final readonly class SequenceView
         return new SequencePage(
             $sequence,
             $plan,
-            $this->rows->of($sequence, $state, $chunks, $shown),
+            $this->rows->of($sequence, $state, $chunks->music(), $shown),
             $this->held($sequence, $plan),
             $state->offers,
             $this->borders($sequence->getPiece()->score(), $state->newerCut),
-            $there,
+            array_values($chunks->taught()),
             $this->lessons->hasOpen($sequence),
             array_map(fn (string $what): array => [$what, $this->words->leftOut($what)], $sequence->getSkipped()),
             $undo,

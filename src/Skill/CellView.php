@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\ClassRecords;
 use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
@@ -21,6 +22,7 @@ final readonly class CellView
     private const LESSONS = 12;
 
     public function __construct(
+        private ClassRecords $records,
         private Skills $skills,
         private SkillRepository $said,
         private LessonRepository $lessons,
@@ -31,7 +33,7 @@ final readonly class CellView
 
     public function of(SchoolClass $class, Skill $skill, Instrument $instrument, ?Notice $problem = null, string $why = ''): CellPage
     {
-        $evidence = array_reverse($this->skills->record($class)->evidenceBySkill()[$instrument->value][$skill->code] ?? []);
+        $evidence = array_reverse($this->records->of($class)->evidenceBySkill()[$instrument->value][$skill->code] ?? []);
         $catalogue = $this->skills->catalogue();
 
         return new CellPage(

@@ -6,6 +6,7 @@ namespace App\Skill;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Reckoned\LibraryNeeds;
 use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Reckoned\Skills;
@@ -30,6 +31,7 @@ use CoinStair\Core\Standing\ChunkCoverage;
 final readonly class ReadyView
 {
     public function __construct(
+        private FactsOfClasses $facts,
         private Skills $skills,
         private SkillsOfPieces $ofPieces,
         private LibraryNeeds $needs,
@@ -51,10 +53,8 @@ final readonly class ReadyView
         $rows = $this->library->outlines();
         $known = $this->skills->of($class);
         $follows = Fingerprint::of('what-is-new')
-            ->with('skills', $this->skills->stateOf($class))
-            ->with('thresholds', $this->skills->thresholds())
-            ->with('day', $known->day)
-            ->with('class', $class->getVersion())
+            ->with('class', $this->facts->of($class))
+            ->with('class-version', $class->getVersion())
             ->with('piece', [$piece->getId(), $piece->getVersion()])
             ->with('titles', hash('xxh128', implode("\n", array_column($rows, 'title'))));
         [$found, $left] = $this->needs->following(

@@ -63,6 +63,7 @@ final class Rooms
         'Shared\Repository' => ['Shared\Entity', 'Shared\Tenancy'],
         'Shared\Work' => ['Shared\Entity', 'Shared\Tenancy'],
         'Shared\Reckoned' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy', 'Shared\Work'],
+        'Shared\Cut' => ['Shared\Entity', 'Shared\Repository'],
         'Shared\Shares' => ['Shared\Tenancy'],
         'Shared\Tables' => [],
         'Shared\Web' => ['Shared\Entity', 'Shared\Repository', 'Shared\Tenancy', 'Shared\Work'],
@@ -80,7 +81,7 @@ final class Rooms
         'Library\Entry' => [...self::SHARED, 'Library\Cut'],
         'Library\Hands' => self::SHARED,
         'Library\Cut' => [...self::SHARED, 'Library\Cut\Command'],
-        'Library\Cut\Command' => [...self::SHARED, 'Library\Cut'],
+        'Library\Cut\Command' => self::SHARED,
         'Library\Piece' => [...self::SHARED, 'Library\Entry', 'Library\Hands', 'Library\Cut'],
         'Demo' => [...self::SHARED, 'Account', 'Library\Entry', 'Lesson'],
     ];
@@ -89,6 +90,7 @@ final class Rooms
         'Shared\Entity',
         'Shared\Tenancy',
         'Shared\Repository',
+        'Shared\Cut',
         'Shared\Reckoned',
         'Shared\Shares',
         'Shared\Work',
@@ -116,7 +118,6 @@ final class Rooms
         return match (true) {
             \in_array($room, array_map(static fn (string $name): string => self::CORE.$name, self::TOGETHER), true) => self::CORE.
                 'Format',
-            str_starts_with($room, 'App\Library\Cut') => 'App\Library\Cut',
             default => $room,
         };
     }

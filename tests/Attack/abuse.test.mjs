@@ -9,6 +9,7 @@ import { after, before, test } from 'node:test';
 import { Client, root, wait } from '../Fault/client.mjs';
 import { ask, at, flood, LONG, screen, tryToSignIn } from './client.mjs';
 import { Home } from './homes.mjs';
+import { newPiece, shorterFileAndChunk, splitAndMovedEdge } from './races.mjs';
 
 const home = new Home(8671, 'abuse');
 const ms = (times) => `${at(times, 0.5).toFixed(1)} ms, ${at(times, 0.95).toFixed(1)} ms at 95 %`;
@@ -428,6 +429,19 @@ test(
         assert.deepEqual(failed, []);
     },
 );
+
+test('two who change one piece in the same moment leave a piece that opens', { timeout: 180_000 }, async (context) => {
+    const second = new Client(home.url);
+    await second.signIn();
+    const piece = await newPiece(teacher);
+    const told = {};
+    for (let round = 0; round < (LONG ? 50 : 4); round++) {
+        const both = await shorterFileAndChunk([teacher, second], piece);
+        told[both] = (told[both] ?? 0) + 1;
+        await splitAndMovedEdge([teacher, second], teacher);
+    }
+    context.diagnostic(`a shorter file and a chunk in what goes: ${JSON.stringify(told)}`);
+});
 
 /** Six at once press whatever the pages of one piece and its sequence offer. */
 async function scramble(milliseconds) {

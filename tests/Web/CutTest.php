@@ -223,6 +223,73 @@ final class CutTest extends WebCase
         self::assertSelectorTextContains('.said.error', 'Somebody else changed this piece');
     }
 
+    public function testAFormOfAnEarlierCutChangesNothing(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $this->cut($piece, ['do' => 'split', 'chunk' => '0.0-4.0', 'cut' => 1]);
+        $now = $this->chunks();
+        $form = $this->browser->getCrawler()->filter('#cut-form [name=cut]');
+        self::assertSame('2', $form->attr('value'), 'each form says of which cut it was made');
+        $this->cut($piece, ['do' => 'end 1', 'chunk' => '0.0-4.0', 'cut' => 1]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('.said.error', 'The cut was changed in another window or by somebody else.');
+        self::assertSame($now, $this->chunks());
+        $this->cut($piece, ['do' => 'end 1', 'chunk' => '0.0-2.0', 'cut' => 2]);
+        self::assertResponseIsSuccessful();
+        self::assertSame('1–3.1 pair', $this->chunks()[0]);
+    }
+
+    public function testACutMakesNoOtherFormOfThePieceOld(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $form = $this->browser->request('GET', $this->address($piece).'/settings')->filter('form[name=piece]')->form();
+        $this->cut($piece, ['do' => 'split', 'chunk' => '0.0-4.0']);
+        $this->browser->submit($form);
+        self::assertResponseRedirects($this->address($piece));
+    }
+
+    public function testEveryFormThatChangesTheCutSaysOfWhichCutItWasMade(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $this->cut($piece, ['do' => 'split', 'chunk' => '0.0-4.0']);
+        $class = $this->beginners();
+        foreach ([$this->address($piece), $this->address($piece)."/ready?for=class-{$class->getId()}"] as $page) {
+            $forms = $this->browser->request('GET', $page)->filter("form[action='{$this->address($piece)}/cut']");
+            self::assertGreaterThan(0, $forms->count(), $page);
+            foreach ($forms as $form) {
+                self::assertSame('2', (new Crawler($form))->filter('[name=cut]')->attr('value'), $page);
+            }
+        }
+    }
+
+    public function testAChunkInMeasuresThatAreGoneIsPutAsideAndThePieceOpens(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $this->cut($piece, ['do' => 'split', 'chunk' => '0.0-4.0']);
+        $this->cut($piece, ['do' => 'make', 'from' => 4, 'last' => 5]);
+        $piece = $this->entities()->find(Piece::class, $piece->getId()) ?? self::fail('It was made just now.');
+        $sequence = $this->service(SequenceBuilder::class)->build($this->schoolClass(), $piece, 110);
+        $this->entities()->flush();
+        // As an earlier release could leave it: a newer file, and a change of the cut in the same moment.
+        $database = $this->entities()->getConnection();
+        $database->executeStatement('UPDATE chunk SET from_position = 9, to_position = 11 WHERE from_position = 4 AND to_position = 6');
+        $this->entities()->clear();
+        $this->enter($this->teacher);
+        foreach (['', '/methods', '/cut?for=year-1', '/file/abc?chunks=1', '/newer'] as $page) {
+            $this->browser->request('GET', $this->address($piece).$page);
+            self::assertLessThan(400, $this->browser->getResponse()->getStatusCode(), $page);
+        }
+        $this->browser->request('GET', "/sequences/{$sequence->getId()}");
+        self::assertResponseIsSuccessful();
+        self::assertSame(['1–2 pair', '3–4 pair', '5–8 phrase proposed stops'], $this->chunksFor($piece));
+        self::assertSelectorTextContains('.cut-state', 'One chunk lies in measures that are no longer there');
+        $this->cut($piece, ['do' => 'join', 'chunk' => '0.0-2.0']);
+        self::assertSame(['1–4 phrase', '5–8 phrase proposed stops'], $this->chunks());
+        self::assertStringNotContainsString('no longer there', $this->body());
+        $this->newer($piece, "X:1\nT:Lines\nM:4/4\nL:1/4\nK:D\nDFAd|EGBe|FAdf|GBeg|\n");
+        self::assertResponseRedirects($this->address($piece));
+    }
+
     private function newer(Piece $piece, string $bytes): void
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'newer');

@@ -12,7 +12,7 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Step;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Reckoned\Standings;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
@@ -272,17 +272,17 @@ final class HandsTest extends WebCase
         $lesson->getClass()->setPast(ClassPast::standard());
         $this->entities()->flush();
         $standings = $this->service(Standings::class);
-        $skills = $this->service(Skills::class);
+        $facts = $this->service(FactsOfClasses::class);
         self::assertSame([], $standings->of($lesson->getClass())->known(Instrument::Violin));
         $this->earn($lesson, $this->played($lesson));
-        $skills->reset();
+        $facts->reset();
         $standing = $standings->of($lesson->getClass());
         self::assertSame([], $standing->known(Instrument::Violin));
         self::assertContains('D natural 0', $standing->introduced()['violin']);
         $said = new Said('open.bow.D', Instrument::Violin, State::Practised, '2026-01-01');
         $this->entities()->persist(new SaidState($lesson->getClass(), $said, null, new \DateTimeImmutable()));
         $this->entities()->flush();
-        $skills->reset();
+        $facts->reset();
         self::assertContains('D natural 0', $standings->of($lesson->getClass())->known(Instrument::Violin) ?? []);
     }
 

@@ -9,10 +9,10 @@ use App\Shared\Entity\OwnSkill;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Task;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Reckoned\LibraryDetection;
 use App\Shared\Reckoned\LibraryNeeds;
 use App\Shared\Reckoned\LookedAt;
-use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Hands\HandPolicies;
@@ -123,7 +123,7 @@ final class LibraryLookTest extends WebCase
     private function isKnown(): bool
     {
         // As in a request of its own.
-        $this->service(Skills::class)->reset();
+        $this->service(FactsOfClasses::class)->reset();
         $hands = $this->service(LibraryDetection::class)->hands($this->players->handPolicies(), $this->players);
         $row = $this->service(PieceRepository::class)->outlines()[0];
 

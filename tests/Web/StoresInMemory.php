@@ -7,36 +7,44 @@ namespace App\Tests;
 use App\Shared\Reckoned\Stores;
 use Symfony\Component\Cache\Adapter\ArrayAdapter;
 use Symfony\Contracts\Cache\CacheInterface;
-use Symfony\Contracts\Service\ResetInterface;
 
-/** Results of each program, for the time of one request; or until a test is over, where that is what it tries. */
-final class StoresInMemory implements Stores, ResetInterface
+/** Results of each program, kept from one request of a test to the next, as they are in a home. */
+final class StoresInMemory implements Stores
 {
     /** @var array<int, ArrayAdapter> by id of the program */
     private array $stores = [];
-    private bool $keeps = false;
-
-    /** From here on results stay from one request to the next. */
-    public function keep(): void
-    {
-        $this->keeps = true;
-    }
+    /** @var array<int, CheckedStore> by id of the program */
+    private array $checked = [];
+    private bool $checks = false;
 
     public function of(int $program): CacheInterface
     {
-        return $this->stores[$program] ??= new ArrayAdapter();
+        $store = $this->stores[$program] ??= new ArrayAdapter();
+
+        return $this->checks ? $this->checked[$program] ??= new CheckedStore($store) : $store;
     }
 
-    public function reset(): void
+    /**
+     * From here on whatever is asked for is reckoned once more.
+     *
+     * @return list<string> names of the results that are no longer as they were kept, since it was asked for last
+     */
+    public function stale(): array
     {
-        if (!$this->keeps) {
-            $this->forget();
+        $this->checks = true;
+        $stale = [];
+        foreach ($this->checked as $store) {
+            array_push($stale, ...$store->stale);
+            $store->beginAnew();
         }
+
+        return $stale;
     }
 
     public function forget(): void
     {
-        $this->stores = [];
+        $this->stores = $this->checked = [];
+        $this->checks = false;
     }
 
     /**

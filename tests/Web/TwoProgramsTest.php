@@ -40,7 +40,6 @@ final class TwoProgramsTest extends WebCase
     {
         parent::setUp();
         $this->stores = $this->service(StoresInMemory::class);
-        $this->stores->keep();
     }
 
     public function testEachPageOfProgramsWithEqualContentsIsAsIfTheOtherWereNotThere(): void

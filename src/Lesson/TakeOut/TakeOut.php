@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Lesson\TakeOut;
 
 use App\Shared\Entity\Lesson;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Reckoned\FactsOfClasses;
 use Doctrine\DBAL\Connection;
 
 /**
@@ -17,7 +17,7 @@ final readonly class TakeOut
     /** Entries that are deleted at once. */
     private const AT_ONCE = 2000;
 
-    public function __construct(private Connection $database, private Skills $skills)
+    public function __construct(private Connection $database, private FactsOfClasses $facts)
     {
     }
 
@@ -40,7 +40,7 @@ final readonly class TakeOut
             return (int) $left;
         }
         $this->database->executeStatement('DELETE FROM lesson WHERE id = ? AND program_id = ?', $of);
-        $this->skills->reset();
+        $this->facts->reset();
 
         return 0;
     }

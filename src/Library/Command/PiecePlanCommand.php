@@ -78,7 +78,8 @@ final class PiecePlanCommand extends Command
             return CommandOutput::notUnderstood($this, $output);
         }
         $aim = new Aim($goal, $instruments, $slow, $contact, lessons: $lessons);
-        $plan = CutPlan::of(self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal), $method, [], $instruments, $aim);
+        $of = self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal);
+        $plan = CutPlan::of($of, $method, null, $instruments, $aim);
         $report = PlanReport::tell($plan);
         if ('json' === $format) {
             CommandOutput::json($report, $output);

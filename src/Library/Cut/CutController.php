@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library\Cut;
 
 use App\Library\Cut\Command\CutForm;
+use App\Library\Cut\Command\Turn;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ClassRepository;
 use CoinStair\Core\Method\Method;
@@ -19,6 +20,8 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/pieces/{id:piece}', requirements: ['id' => '\d{1,9}'])]
 final class CutController extends AbstractController
 {
+    private const OLD = 'The cut was changed in another window or by somebody else. It is shown as it is now; your change was not made.';
+
     public function __construct(
         private readonly ClassRepository $classes,
         private readonly CutEditor $editor,
@@ -40,13 +43,19 @@ final class CutController extends AbstractController
     #[Route('/cut', name: 'piece_cut_change', methods: ['POST'])]
     public function change(Piece $piece, Request $request): Response
     {
-        $query = CutQuery::of($request->request, $piece, $this->classes);
-        $forClass = $this->view->pieceFor($piece, $query);
-        $query = $query->settledFor($forClass);
+        $cut = $this->view->load($piece, CutQuery::of($request->request, $piece, $this->classes));
+        $query = $cut->query;
         $problem = $touched = '';
         try {
-            $plan = $this->view->plan($piece, $query, $forClass);
-            $touched = CutForm::command($piece, $request->request)->perform($this->editor, $piece, $plan);
+            if ($request->request->getInt('cut', $piece->getCutVersion()) !== $piece->getCutVersion()) {
+                throw Refusal::because(self::OLD);
+            }
+            $command = CutForm::command($piece, $request->request);
+            if ($command instanceof Turn) {
+                $this->editor->turn($piece, $command->again, $command->seen);
+            } else {
+                $touched = $this->editor->change($piece, $cut->plan(), $command);
+            }
         } catch (Refusal $refusal) {
             $problem = $refusal->notice;
         }
@@ -73,23 +82,21 @@ final class CutController extends AbstractController
     #[Route('/methods', name: 'piece_methods', methods: ['GET'])]
     public function methods(Piece $piece, Request $request): Response
     {
-        $query = CutQuery::of($request->query, $piece, $this->classes);
-        $forClass = $this->view->pieceFor($piece, $query);
-        $query = $query->settledFor($forClass);
+        $cut = $this->view->load($piece, CutQuery::of($request->query, $piece, $this->classes));
         $sides = [];
         foreach (['one' => Method::Forward, 'other' => Method::SpotFirst] as $side => $usual) {
             $method = Method::tryFrom($request->query->getString($side)) ?? $usual;
-            $sides[] = new MethodSide($side, $method, $this->view->show($piece, $query->with($method), $forClass));
+            $sides[] = new MethodSide($side, $method, $this->view->show($cut->with($method)));
         }
 
         return $this->render('library/methods.html.twig', [
-            'page' => new MethodsPage($piece, $query, $sides[0], $sides[1], $this->classes->choices()),
+            'page' => new MethodsPage($piece, $cut->query, $sides[0], $sides[1], $this->classes->choices()),
         ]);
     }
 
     private function workspace(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Response
     {
-        $page = $this->view->page($piece, $query, $problem, $touched);
+        $page = $this->view->page($this->view->load($piece, $query), $problem, $touched);
 
         $response = new Response(null, '' === $problem ? 200 : 422);
 

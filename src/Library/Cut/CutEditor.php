@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace App\Library\Cut;
 
+use App\Library\Cut\Command\CutCommand;
+use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
+use App\Shared\Repository\PieceChunks;
+use CoinStair\Core\Chunk\ChangedCut;
 use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Chunk\ChunkKind;
-use CoinStair\Core\Chunk\Cut;
-use CoinStair\Core\Score\Place;
+use CoinStair\Core\Chunk\CutEdit;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Sequence\CutPlan;
 use Doctrine\ORM\EntityManagerInterface;
@@ -26,70 +28,36 @@ final readonly class CutEditor
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private ChunkRepository $chunks,
+        private Cuts $cuts,
         private CutChangeRepository $changes,
     ) {
     }
 
     /**
-     * @param \Closure(Cut, int): Cut $change from the cut and the number of the chunk that is meant
-     * @param string                  $edges  of that chunk, as the chunk tells them; empty for none
-     * @param bool                    $all    chunks that sequences made move along
+     * @param CutPlan $plan the cut of which the command speaks
      *
      * @return string edges of the chunk that was touched
      *
      * @throws Refusal if the change is not possible
      */
-    public function change(Piece $piece, CutPlan $plan, string $edges, \Closure $change, bool $all = false): string
+    public function change(Piece $piece, CutPlan $plan, CutCommand $command): string
     {
-        $stored = $chunks = $own = [];
-        foreach ($this->chunks->of($piece) as $one) {
-            $stored[(int) $one->getId()] = $one;
-            $chunks[(int) $one->getId()] = $one->chunk();
-            if ($one->isOwn()) {
-                $own[(int) $one->getId()] = true;
-            }
-        }
-        $byEdges = array_flip(array_map(static fn (Chunk $chunk): string => $chunk->edges(), $chunks));
-        // Proposals take part as well; those that a sequence uses already are its chunks.
-        $before = $all ? $chunks : array_intersect_key($chunks, $own);
         $proposed = $plan->proposed();
-        $next = 0;
-        foreach ($proposed as $chunk) {
-            $before[$byEdges[$chunk->edges()] ?? --$next] = $chunk;
-        }
-        $number = '' === $edges ? 0 : array_search($edges, array_map(static fn (Chunk $chunk): string => $chunk->edges(), $before), true);
-        if (false === $number) {
-            throw Refusal::because('This chunk is no longer there. The cut is shown as it is now.');
-        }
-        $after = $change(Cut::of($piece->score(), $before), $number);
-        $this->entities->wrapInTransaction(fn () => $this->save($piece, $proposed, $stored, $own, $before, $after, $byEdges));
 
-        return null === $after->touched ? '' : $after->chunks[$after->touched]->edges();
-    }
+        return $this->cuts->change($piece, function (PieceChunks $chunks) use ($piece, $plan, $proposed, $command): string {
+            $stored = $chunks->taught();
+            if ($command->makes && \count($stored) >= ChunkRepository::LIMIT) {
+                throw Refusal::because('This piece holds as many chunks as there can be.');
+            }
+            $music = array_map(static fn (StoredChunk $chunk): Chunk => $chunk->chunk(), $stored);
+            $changed = CutEdit::of($piece->score(), $music, array_keys($plan->fixed->own), $proposed, $command->all)
+                ->change($command->edges, $command->change);
+            if (!$changed->isNone()) {
+                $this->save($piece, $stored, $changed);
+            }
 
-    /**
-     * Makes a chunk.
-     *
-     * @throws Refusal
-     */
-    public function make(Piece $piece, CutPlan $plan, Place $from, Place $to, ?ChunkKind $kind = null): string
-    {
-        $score = $piece->score();
-        if (\count($this->chunks->of($piece)) >= ChunkRepository::LIMIT) {
-            throw Refusal::because('This piece holds as many chunks as there can be.');
-        }
-        $measures = $to->position - $from->position + ($to->offset > 0 ? 1 : 0);
-        $whole = $from->equals($score->start()) && $to->equals($score->end());
-        $chunk = Chunk::of(
-            $score,
-            $kind ?? ($whole ? ChunkKind::Whole : ChunkKind::ofSize($measures)),
-            $from,
-            $to,
-            !$to->equals($score->end()),
-        );
-
-        return $this->change($piece, $plan, '', static fn (Cut $cut): Cut => $cut->with($chunk));
+            return $changed->touched;
+        });
     }
 
     /**
@@ -109,29 +77,20 @@ final readonly class CutEditor
             );
         }
         if (null !== $change) {
-            $this->restore($change, $again ? 1 : 0);
-            $change->setUndone(!$again);
-            $this->entities->flush();
+            $this->cuts->change($piece, static function (PieceChunks $chunks) use ($change, $again): void {
+                self::restore($chunks, $change, $again ? 1 : 0);
+                $change->setUndone(!$again);
+            });
         }
     }
 
-    /**
-     * @param list<Chunk>             $proposed
-     * @param array<int, StoredChunk> $stored   by id
-     * @param array<int, true>        $own      ids of the cut
-     * @param array<int, Chunk>       $before   by id; proposals below zero, or with the id of the chunk that a sequence made of them
-     * @param array<string, int>      $byEdges  ids by edges
-     */
-    private function save(Piece $piece, array $proposed, array $stored, array $own, array $before, Cut $after, array $byEdges): void
+    /** @param array<int, StoredChunk> $stored by id */
+    private function save(Piece $piece, array $stored, ChangedCut $to): void
     {
         /** @var list<array{StoredChunk, State}> $changed each with its state before */
         $changed = [];
-        foreach ($after->chunks as $number => $chunk) {
-            $was = $before[$number] ?? null;
-            if ($was === $chunk && ($number !== $after->touched || isset($own[$number]))) {
-                continue;
-            }
-            $one = $stored[$number] ?? ($stored[$byEdges[$chunk->edges()] ?? 0] ?? null);
+        foreach ($to->chunks as $number => $chunk) {
+            $one = $stored[$number] ?? null;
             if (null === $one) {
                 $one = new StoredChunk($piece, $chunk, false);
                 $one->setRemoved(true);
@@ -140,17 +99,11 @@ final readonly class CutEditor
             $changed[] = [$one, self::state($one)];
             $one->cut($chunk);
             $one->setRemoved(false);
-            // Joins and wholes that a sequence made move along without becoming part of the cut.
-            $one->setOwn($one->isOwn() || $number < 0 || \in_array($was, $proposed, true) || $number === $after->touched);
+            $one->setOwn(\in_array($number, $to->own, true));
         }
-        foreach (array_diff_key($before, $after->chunks) as $number => $chunk) {
-            if (isset($stored[$number]) && isset($own[$number])) {
-                $changed[] = [$stored[$number], self::state($stored[$number])];
-                $stored[$number]->setRemoved(true);
-            }
-        }
-        if ([] === $changed) {
-            return;
+        foreach ($to->removed as $number) {
+            $changed[] = [$stored[$number], self::state($stored[$number])];
+            $stored[$number]->setRemoved(true);
         }
         // New rows need their ids before the change can name them; both lie in one transaction.
         $this->entities->flush();
@@ -160,18 +113,19 @@ final readonly class CutEditor
             $states[(int) $one->getId()] = [$state, self::state($one)];
         }
         $this->entities->persist(new CutChange($piece, $states));
-        $this->entities->flush();
     }
 
     /** @param int<0, 1> $which as it was before the change, or after it */
-    private function restore(CutChange $change, int $which): void
+    private static function restore(PieceChunks $chunks, CutChange $change, int $which): void
     {
         $states = $change->getChunks();
-        foreach ($this->chunks->byIds(array_keys($states)) as $one) {
-            $state = $states[(int) $one->getId()][$which];
-            $one->cutAsTold($state['edges']);
-            $one->setOwn($state['own']);
-            $one->setRemoved($state['removed']);
+        foreach ($chunks->all as $one) {
+            $state = $states[(int) $one->getId()][$which] ?? null;
+            if (null !== $state) {
+                $one->cutAsTold($state['edges']);
+                $one->setOwn($state['own']);
+                $one->setRemoved($state['removed']);
+            }
         }
     }
 

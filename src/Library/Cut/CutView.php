@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace App\Library\Cut;
 
-use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Reckoned\LessonSequences;
 use App\Shared\Reckoned\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Web\MusicExtension;
-use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Form\Sections;
@@ -21,7 +19,6 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Sequence\CutPlan;
-use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Standing\CoverageState;
 use Symfony\Contracts\Translation\LocaleAwareInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -52,48 +49,40 @@ final readonly class CutView
     }
 
     /** The piece as it is cut for somebody, with what their record and their teacher say now. */
-    public function pieceFor(Piece $piece, CutQuery $query): PieceForClass
+    public function load(Piece $piece, CutQuery $query): LoadedCut
     {
-        $past = null === $query->class ? [] : $this->sequences->past($query->class, $piece);
+        $chunks = $this->chunks->of($piece);
+        $class = $query->class;
+        $past = null === $class ? [] : $this->sequences->past($class, $piece, $chunks);
+        $forClass = $this->pieces->playedBy($piece, $class, $query->policies, $past);
+        $frozen = null === $class ? [] : $this->chunks->frozen($piece, $class);
 
-        return $this->pieces->playedBy($piece, $query->class, $query->policies, $past);
-    }
-
-    public function plan(Piece $piece, CutQuery $query, PieceForClass $forClass): CutPlan
-    {
-        $frozen = null === $query->class ? [] : $this->chunks->frozen($piece, $query->class);
-
-        return CutPlan::of($forClass, $query->method, $this->chunks->cut($piece), $query->instruments, null, $frozen);
+        return new LoadedCut($piece, $query->settledFor($forClass), $forClass, $chunks, $chunks->fixed($frozen));
     }
 
     /** @param Notice|string $problem with the last change; empty if there was none */
-    public function page(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Workspace
+    public function page(LoadedCut $cut, Notice|string $problem = '', string $touched = ''): Workspace
     {
-        $forClass = $this->pieceFor($piece, $query);
-        $query = $query->settledFor($forClass);
-        [$undo, $redo] = $this->changes->ends($piece);
+        $query = $cut->query;
+        [$undo, $redo] = $this->changes->ends($cut->piece);
         $all = $query->class?->instruments() ?: Instrument::strings();
         $left = array_values(array_filter($all, static fn (Instrument $instrument): bool => !$query->has($instrument)));
+        $aside = \count($cut->chunks->misfits());
 
-        return new Workspace($piece, $query, $this->show($piece, $query, $forClass), $left, $undo, $redo, $problem, $touched);
+        return new Workspace($cut->piece, $query, $this->show($cut), $left, $undo, $redo, $aside, $problem, $touched);
     }
 
-    public function show(Piece $piece, CutQuery $query, PieceForClass $forClass): ShownCut
+    public function show(LoadedCut $cut): ShownCut
     {
-        $chunks = $this->chunks->of($piece);
-        $own = ChunkRepository::ownOf($chunks);
-        $coverage = $forClass->standing->overMeasures(self::byId($chunks));
-        $frozen = null === $query->class ? [] : $this->chunks->frozen($piece, $query->class);
-        $plan = CutPlan::of($forClass, $query->method, $own, $query->instruments, null, $frozen);
+        $forClass = $cut->for;
+        $coverage = $forClass->standing->overMeasures($cut->music());
+        $plan = $cut->plan();
         $fingerprint = $forClass
-            ->fingerprint('cut')
-            ->with('method', $query->method)
+            ->planFingerprint('cut')
+            ->with('method', $plan->method)
             ->with('instruments', $plan->instruments)
-            ->with('class', $forClass->policies)
-            ->with('chunks', array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind, $chunk->lands], $own))
-            ->with('frozen', array_map(static fn (Chunk $chunk): string => $chunk->edges(), $frozen))
+            ->with('cut', $plan->fixed)
             ->with('coverage', $coverage)
-            ->with('past', $forClass->past)
             ->with('words', $this->translator instanceof LocaleAwareInterface ? $this->translator->getLocale() : '');
 
         return $this->memory->remember($fingerprint, fn (): ShownCut => $this->reckoned($plan, $coverage));
@@ -105,7 +94,7 @@ final readonly class CutView
         $score = $plan->of->piece;
         $likeness = $plan->of->likeness();
         $shown = [];
-        foreach ($plan->own as $chunk) {
+        foreach ($plan->fixed->own as $chunk) {
             $shown[] = new MapChunk($chunk, $this->music->measures($score, $chunk), false, $plan->hardest($chunk));
         }
         foreach ($plan->proposed() as $chunk) {
@@ -241,20 +230,5 @@ final readonly class CutView
             '%reason%' => $this->music->notice($hardest->move->reason),
             '%tempo%' => (string) (int) floor($hardest->tempo()),
         ]);
-    }
-
-    /**
-     * @param list<StoredChunk> $chunks
-     *
-     * @return array<array-key, Chunk>
-     */
-    private static function byId(array $chunks): array
-    {
-        $byId = [];
-        foreach ($chunks as $stored) {
-            $byId[(string) $stored->getId()] = $stored->chunk();
-        }
-
-        return $byId;
     }
 }

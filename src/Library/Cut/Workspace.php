@@ -15,6 +15,7 @@ final readonly class Workspace
      * @param list<Instrument> $left    instruments of the class that do not count
      * @param int              $undo    id of the change that would be taken back; 0 for none
      * @param int              $redo    id of the change that would be done again; 0 for none
+     * @param int              $aside   chunks that are left out since their measures are no longer there
      * @param Notice|string    $problem with the last change; empty if there was none
      * @param string           $touched edges of the chunk that was changed last; empty for none
      */
@@ -25,6 +26,7 @@ final readonly class Workspace
         public array $left,
         public int $undo,
         public int $redo,
+        public int $aside,
         public Notice|string $problem,
         public string $touched,
     ) {

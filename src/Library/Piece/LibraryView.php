@@ -6,6 +6,7 @@ namespace App\Library\Piece;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Reckoned\CoveredPieces;
+use App\Shared\Reckoned\FactsOfClasses;
 use App\Shared\Reckoned\LibraryNeeds;
 use App\Shared\Reckoned\Skills;
 use App\Shared\Repository\ClassRepository;
@@ -33,6 +34,7 @@ final readonly class LibraryView
         private PieceRepository $library,
         private ClassRepository $classes,
         private LibraryNeeds $needs,
+        private FactsOfClasses $facts,
         private Skills $skills,
         private CoveredPieces $covered,
     ) {
@@ -134,10 +136,7 @@ final readonly class LibraryView
 
     private function follows(string $what, SchoolClass $class): Fingerprint
     {
-        return Fingerprint::of($what)
-            ->with('skills', $this->skills->stateOf($class))
-            ->with('thresholds', $this->skills->thresholds())
-            ->with('day', $this->skills->today());
+        return Fingerprint::of($what)->with('class', $this->facts->of($class));
     }
 
     /**

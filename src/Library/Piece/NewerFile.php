@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Library\Piece;
 
+use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
-use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\PieceChunks;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Chunk\Realignment;
 use CoinStair\Core\Format\Limits;
@@ -24,7 +25,7 @@ final readonly class NewerFile
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private ChunkRepository $chunks,
+        private Cuts $cuts,
         private CutChangeRepository $changes,
         private OverrideRepository $overrides,
         private PieceRepository $pieces,
@@ -43,13 +44,13 @@ final readonly class NewerFile
         // What its page reckons is reckoned before the old score goes.
         FirstLook::at($read->piece, $piece->getGoalTempo());
 
-        return $this->entities->wrapInTransaction(fn (): int => $this->renew($piece, $read, $bytes, $fileName));
+        return $this->cuts->change($piece, fn (PieceChunks $chunks): int => $this->renew($piece, $chunks->all, $read, $bytes, $fileName));
     }
 
-    private function renew(Piece $piece, ReadResult $read, string $bytes, string $fileName): int
+    /** @param list<Chunk> $chunks */
+    private function renew(Piece $piece, array $chunks, ReadResult $read, string $bytes, string $fileName): int
     {
         $realignment = Realignment::of($piece->score(), $read->piece);
-        $chunks = $this->chunks->all($piece);
         $moved = array_map(static fn (Chunk $chunk) => $realignment->chunk($chunk->chunk()), $chunks);
         $overrides = $this->overrides->all($piece);
         $piece->renew($read->piece, $read->notices);
@@ -61,9 +62,7 @@ final readonly class NewerFile
                 continue;
             }
             $lost += $chunk->isRemoved() ? 0 : 1;
-            // Its edges have to lie in the piece.
-            $chunk->cut(\CoinStair\Core\Chunk\Chunk::whole($read->piece));
-            $chunk->setRemoved(true);
+            $chunk->putAside();
         }
         foreach ($overrides as $override) {
             $note = $realignment->note($override->setting()->note);

@@ -44,7 +44,7 @@ final class PieceController extends AbstractController
     #[Route('', name: 'piece', methods: ['GET'])]
     public function show(Piece $piece, Request $request, CutView $view, SequenceRepository $sequences): Response
     {
-        $workspace = $view->page($piece, CutQuery::of($request->query, $piece, $this->classes));
+        $workspace = $view->page($view->load($piece, CutQuery::of($request->query, $piece, $this->classes)));
         $reading = Reading::tryFrom($request->query->getString('reading')) ?? Reading::Printed;
 
         return $this->render('library/piece.html.twig', [

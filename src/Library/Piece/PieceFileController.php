@@ -23,7 +23,7 @@ final class PieceFileController extends AbstractController
     #[Route('/file/{format}', name: 'piece_file', methods: ['GET'], requirements: ['format' => 'abc|musicxml|mxl|midi'])]
     public function give(Piece $piece, string $format, Request $request, ChunkRepository $chunks): Response
     {
-        $score = $request->query->getBoolean('chunks') ? self::withChunks($piece->score(), $chunks->of($piece)) : $piece->score();
+        $score = $request->query->getBoolean('chunks') ? self::withChunks($piece->score(), $chunks->of($piece)->taught()) : $piece->score();
         $writer = ScoreWriter::from($format);
         $name = trim((string) preg_replace('/[^\p{L}\p{N}]+/u', '-', $piece->getTitle()), '-') ?: 'piece';
 
@@ -36,12 +36,12 @@ final class PieceFileController extends AbstractController
     /**
      * Chunk borders as rehearsal marks, where the book has none of its own.
      *
-     * @param list<Chunk> $chunks
+     * @param array<int, Chunk> $chunks
      */
     private static function withChunks(Score $score, array $chunks): Score
     {
         $measures = $score->measures;
-        foreach ($chunks as $index => $chunk) {
+        foreach (array_values($chunks) as $index => $chunk) {
             $position = $chunk->chunk()->from->position;
             if (isset($measures[$position]) && '' === $measures[$position]->rehearsal) {
                 $measures[$position] = $measures[$position]->rehearsed('chunk '.($index + 1));

@@ -81,15 +81,27 @@ class Chunk implements BelongsToProgram
         return $this->kind;
     }
 
+    /** Its music; of one that does not fit its piece the whole. */
     public function chunk(): CoreChunk
     {
-        return CoreChunk::of(
-            $this->piece->score(),
-            $this->kind,
-            Place::of($this->fromPosition, $this->fromOffset),
-            Place::of($this->toPosition, $this->toOffset),
-            $this->lands,
-        );
+        $score = $this->piece->score();
+
+        return $this->fits() ? CoreChunk::of($score, $this->kind, $this->from(), $this->to(), $this->lands) : CoreChunk::whole($score);
+    }
+
+    /** It lies within the measures of its piece. */
+    public function fits(): bool
+    {
+        $score = $this->piece->score();
+
+        return $this->from()->isBefore($this->to()) && $score->holds($this->from()) && $score->holds($this->to());
+    }
+
+    /** Of its music nothing is left: it is no longer taught, and what the log says of it is said of the whole. */
+    public function putAside(): void
+    {
+        $this->cut(CoreChunk::whole($this->piece->score()));
+        $this->removed = true;
     }
 
     public function cut(CoreChunk $chunk): void
@@ -116,10 +128,8 @@ class Chunk implements BelongsToProgram
     {
         /** @var array{string, int, int, int, int, bool} $told */
         $told = json_decode($edges, true, 4, \JSON_THROW_ON_ERROR);
-        [$kind, $from, $fromOffset, $to, $toOffset, $lands] = $told;
-        $this->cut(
-            CoreChunk::of($this->piece->score(), ChunkKind::from($kind), Place::of($from, $fromOffset), Place::of($to, $toOffset), $lands),
-        );
+        [$kind, $this->fromPosition, $this->fromOffset, $this->toPosition, $this->toOffset, $this->lands] = $told;
+        $this->kind = ChunkKind::from($kind);
     }
 
     public function isOwn(): bool
@@ -155,5 +165,15 @@ class Chunk implements BelongsToProgram
     public function getVersion(): int
     {
         return $this->version;
+    }
+
+    private function from(): Place
+    {
+        return Place::of($this->fromPosition, $this->fromOffset);
+    }
+
+    private function to(): Place
+    {
+        return Place::of($this->toPosition, $this->toOffset);
     }
 }

@@ -90,6 +90,10 @@ class Piece implements CanBePutAway
     #[ORM\Version, ORM\Column(type: 'integer')]
     private int $version = 1;
 
+    /** Of its cut: raised by what owns the cut, which writes it itself, so that other forms of the piece are not older for it. */
+    #[ORM\Column(options: ['default' => 1], updatable: false)]
+    private int $cutVersion = 1;
+
     private ?Score $decoded = null;
 
     public function __construct(ReadResult $read, \DateTimeImmutable $addedAt)
@@ -293,6 +297,17 @@ class Piece implements CanBePutAway
     public function getVersion(): int
     {
         return $this->version;
+    }
+
+    public function getCutVersion(): int
+    {
+        return $this->cutVersion;
+    }
+
+    /** By what owns the cut. */
+    public function cutWasChanged(): void
+    {
+        ++$this->cutVersion;
     }
 
     /** Beats of the piece's beat unit in so many ticks. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use CoinStair\Core\Skill\Thresholds;
+use CoinStair\Core\Standing\Thresholds;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Validator\Constraints as Assert;

@@ -21,7 +21,7 @@ final readonly class CoveredPieces
     public function __construct(
         private ChunkRepository $chunks,
         private Standings $standings,
-        private Skills $skills,
+        private FactsOfClasses $facts,
         private Memory $memory,
     ) {
     }
@@ -29,7 +29,7 @@ final readonly class CoveredPieces
     /** @return list<CoveredPiece> the one taught last first */
     public function of(SchoolClass $class): array
     {
-        $fingerprint = Fingerprint::of('covered')->with('taught', $this->skills->taughtOf($class));
+        $fingerprint = Fingerprint::of('covered')->with('class', $this->facts->of($class)->taught());
 
         return $this->memory->remember($fingerprint, fn (): array => $this->covered($this->standings->of($class)));
     }
@@ -43,7 +43,7 @@ final readonly class CoveredPieces
      */
     public function inWork(array $classes): array
     {
-        $this->skills->look($classes);
+        $this->facts->look($classes);
         $ids = [];
         foreach ($classes as $class) {
             foreach ($this->of($class) as $piece) {

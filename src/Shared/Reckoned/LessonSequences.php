@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Shared\Reckoned;
 
-use App\Shared\Entity\Chunk as Entity;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\PieceChunks;
 use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Log\PastLessons;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
@@ -51,9 +51,9 @@ final readonly class LessonSequences
     /**
      * The lessons, a newer cut, and what is offered where the goal stays out of reach.
      *
-     * @param list<Entity> $chunks of the piece, removed ones too
+     * @param PieceChunks $chunks of the piece
      */
-    public function state(Sequence $sequence, array $chunks): SequenceState
+    public function state(Sequence $sequence, PieceChunks $chunks): SequenceState
     {
         $log = $this->log($sequence->getClass());
         if ($sequence->isRow()) {
@@ -76,11 +76,9 @@ final readonly class LessonSequences
     }
 
     /**
-     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
-     *
      * @return array{Fingerprint, \Closure(): LessonSequence} of all that it follows from, and the lessons
      */
-    private function lessons(Sequence $sequence, PieceForClass $piece, array $cut): array
+    private function lessons(Sequence $sequence, PieceForClass $piece, FixedCut $cut): array
     {
         $order = array_map(static fn (Step $step): OrderedStep => $step->ordered(), $sequence->steps());
 
@@ -147,8 +145,7 @@ final readonly class LessonSequences
         );
     }
 
-    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
-    private function offers(Sequence $sequence, PieceForClass $piece, array $cut): Offers
+    private function offers(Sequence $sequence, PieceForClass $piece, FixedCut $cut): Offers
     {
         return $this->memory->remember(
             $this->fingerprint('offers', $piece, $this->aim($sequence), $cut)->with('method', $sequence->getMethod()),
@@ -156,31 +153,21 @@ final readonly class LessonSequences
         );
     }
 
-    /**
-     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
-     *
-     * @return list<Chunk>
-     */
-    private function newerCut(Sequence $sequence, PieceForClass $piece, array $cut): array
+    /** @return list<Chunk> */
+    private function newerCut(Sequence $sequence, PieceForClass $piece, FixedCut $cut): array
     {
-        [$own, $frozen] = $cut;
-
         return $this->memory->remember(
-            $this->fingerprint('newer-cut', $piece, $this->aim($sequence), [$own, $frozen]),
-            function () use ($piece, $sequence, $own, $frozen): array {
-                $now = $this->phrases($piece, $sequence, [$own, []]);
-
-                return self::edges($now) === self::edges($this->phrases($piece, $sequence, [$own, $frozen])) ? [] : $now;
-            },
+            $this->fingerprint('newer-cut', $piece, $this->aim($sequence), $cut),
+            fn (): array => $this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut)->newerPhrases(),
         );
     }
 
     /** @return list<PastLesson> a class's lessons on a piece, but for those that are still open */
-    public function past(SchoolClass $class, Piece $piece): array
+    public function past(SchoolClass $class, Piece $piece, ?PieceChunks $chunks = null): array
     {
         $log = $this->log($class);
 
-        return '' === $log ? [] : $this->logged($class, $piece, $log, $this->chunks->all($piece));
+        return '' === $log ? [] : $this->logged($class, $piece, $log, $chunks ?? $this->chunks->of($piece));
     }
 
     /** What a sequence goes for, with the warm-ups by which its next lesson touches what is due again. */
@@ -194,111 +181,50 @@ final readonly class LessonSequences
         return $this->rows->logs([$class])[(int) $class->getId()] ?? '';
     }
 
-    /**
-     * @param list<Entity> $chunks of the piece, removed ones too
-     *
-     * @return list<PastLesson>
-     */
-    private function logged(SchoolClass $class, Piece $piece, string $log, array $chunks): array
+    /** @return list<PastLesson> */
+    private function logged(SchoolClass $class, Piece $piece, string $log, PieceChunks $chunks): array
     {
         if ('' === $log) {
             return [];
         }
-        $edges = [];
-        foreach ($chunks as $chunk) {
-            $edges[(int) $chunk->getId()] = $chunk->edges();
-        }
-        $fingerprint = Fingerprint::of('past')->with('log', $log)->with('piece', (int) $piece->getId())->with('chunks', $edges);
+        $fingerprint = Fingerprint::of('past')
+            ->with('log', $log)
+            ->with('piece', (int) $piece->getId())
+            ->with('score', $piece->getScoreHash())
+            ->with('chunks', $chunks);
 
-        return $this->memory->remember($fingerprint, function () use ($class, $piece, $chunks): array {
-            $byId = [];
-            foreach ($chunks as $chunk) {
-                $byId[(int) $chunk->getId()] = $chunk->chunk();
-            }
-
-            return PastLessons::of($this->taught->of($this->rows->endedOn($class, $piece)), $byId);
-        });
+        return $this->memory->remember(
+            $fingerprint,
+            fn (): array => PastLessons::of($this->taught->of($this->rows->endedOn($class, $piece)), $chunks->music()),
+        );
     }
 
-    /**
-     * @param array{array<int, Chunk>, array<int, Chunk>} $cut
-     *
-     * @return list<Chunk>
-     */
-    private function phrases(PieceForClass $piece, Sequence $sequence, array $cut): array
-    {
-        $tree = $this->overCut($piece, $sequence->getMethod(), $this->aim($sequence), $cut)->tree();
-
-        return array_map(static fn (ChunkNode $phrase): Chunk => $phrase->chunk, $tree->phrases());
-    }
-
-    /**
-     * @param array<int, Chunk> $chunks
-     *
-     * @return array<int, array{string, string, bool}> all of each that a plan follows from
-     */
-    private static function edges(array $chunks): array
-    {
-        return array_map(static fn (Chunk $chunk): array => [$chunk->edges(), $chunk->kind->value, $chunk->lands], $chunks);
-    }
-
-    /** @return array{PieceForClass, array{array<int, Chunk>, array<int, Chunk>}} as startWith() */
+    /** @return array{PieceForClass, FixedCut} as startWith() */
     private function start(Sequence $sequence): array
     {
-        return $this->startWith($sequence, $this->log($sequence->getClass()), $this->chunks->all($sequence->getPiece()));
+        return $this->startWith($sequence, $this->log($sequence->getClass()), $this->chunks->of($sequence->getPiece()));
     }
 
     /**
      * What every plan of a sequence begins with: the piece for its class after the lessons that were taught, and the cut.
      *
-     * @param list<Entity> $chunks of the piece, removed ones too
-     *
-     * @return array{PieceForClass, array{array<int, Chunk>, array<int, Chunk>}}
+     * @return array{PieceForClass, FixedCut}
      */
-    private function startWith(Sequence $sequence, string $log, array $chunks): array
+    private function startWith(Sequence $sequence, string $log, PieceChunks $chunks): array
     {
         $class = $sequence->getClass();
         $past = $this->logged($class, $sequence->getPiece(), $log, $chunks);
 
-        return [$this->pieces->of($sequence->getPiece(), $class, $past), self::cut($sequence, $chunks)];
+        return [$this->pieces->of($sequence->getPiece(), $class, $past), $chunks->fixed($sequence->getCut())];
     }
 
-    /**
-     * @param list<Entity> $chunks
-     *
-     * @return array{array<int, Chunk>, array<int, Chunk>} the teacher's own chunks, and those on which the sequence was built, by id
-     */
-    private static function cut(Sequence $sequence, array $chunks): array
+    private function overCut(PieceForClass $piece, Method $method, Aim $aim, FixedCut $cut): CutPlan
     {
-        $own = $frozen = [];
-        foreach ($chunks as $chunk) {
-            if ($chunk->isRemoved()) {
-                continue;
-            }
-            if ($chunk->isOwn()) {
-                $own[(int) $chunk->getId()] = $chunk->chunk();
-            } elseif (\in_array($chunk->getId(), $sequence->getCut(), true)) {
-                $frozen[(int) $chunk->getId()] = $chunk->chunk();
-            }
-        }
-
-        return [$own, $frozen];
+        return CutPlan::of($piece, $method, $cut, $aim->instruments, $aim);
     }
 
-    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
-    private function overCut(PieceForClass $piece, Method $method, Aim $aim, array $cut): CutPlan
+    private function fingerprint(string $what, PieceForClass $piece, Aim $aim, FixedCut $cut): Fingerprint
     {
-        return CutPlan::of($piece, $method, $cut[0], $aim->instruments, $aim, $cut[1]);
-    }
-
-    /** @param array{array<int, Chunk>, array<int, Chunk>} $cut */
-    private function fingerprint(string $what, PieceForClass $piece, Aim $aim, array $cut): Fingerprint
-    {
-        return $piece
-            ->fingerprint($what)
-            ->with('class', $piece->policies)
-            ->with('aim', (array) $aim)
-            ->with('cut', [self::edges($cut[0]), self::edges($cut[1])])
-            ->with('past', $piece->past);
+        return $piece->planFingerprint($what)->with('aim', (array) $aim)->with('cut', $cut);
     }
 }

@@ -26,6 +26,7 @@ final readonly class Prospects
     private const COMFORTS = 8;
 
     public function __construct(
+        private FactsOfClasses $facts,
         private Skills $skills,
         private LibraryNeeds $needs,
         private PieceRepository $library,
@@ -42,10 +43,8 @@ final readonly class Prospects
         );
         $planned = array_fill_keys($this->planned($class), true);
         $follows = Fingerprint::of('what-next')
-            ->with('skills', $this->skills->stateOf($class))
-            ->with('thresholds', $this->skills->thresholds())
-            ->with('day', $this->skills->today())
-            ->with('class', $class->getVersion())
+            ->with('class', $this->facts->of($class))
+            ->with('class-version', $class->getVersion())
             ->with('planned', $planned);
         [$ranked, $left] = $this->needs->following(
             $follows,

@@ -14,8 +14,12 @@ use CoinStair\Core\Skill\ReviewWarmUps;
 /** The warm-ups by which a lesson on a piece touches skills of the class that are due again. */
 final readonly class Reviews
 {
-    public function __construct(private Skills $skills, private SkillsOfPieces $ofPieces, private Memory $memory)
-    {
+    public function __construct(
+        private FactsOfClasses $facts,
+        private Skills $skills,
+        private SkillsOfPieces $ofPieces,
+        private Memory $memory,
+    ) {
     }
 
     /** @return list<string> codes of warm-ups, for today */
@@ -28,9 +32,7 @@ final readonly class Reviews
     public function bySkill(Piece $piece, SchoolClass $class): array
     {
         $fingerprint = Fingerprint::of('reviews')
-            ->with('skills', $this->skills->stateOf($class))
-            ->with('day', $this->skills->today())
-            ->with('thresholds', $this->skills->thresholds())
+            ->with('class', $this->facts->of($class))
             ->with('score', $piece->getScoreHash());
 
         return $this->memory->remember($fingerprint, function () use ($piece, $class): array {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Shared\Reckoned;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
@@ -16,7 +15,7 @@ use CoinStair\Core\Standing\Standing;
 final readonly class Standings
 {
     public function __construct(
-        private LessonRepository $lessons,
+        private FactsOfClasses $facts,
         private TaughtLessons $taught,
         private Skills $skills,
         private Memory $memory,
@@ -25,15 +24,16 @@ final readonly class Standings
 
     public function of(SchoolClass $class): Standing
     {
-        $log = Fingerprint::of('coverage')->with('log', $this->skills->logOf($class));
+        $facts = $this->facts->of($class);
+        $log = Fingerprint::of('coverage')->with('log', $facts->log);
         $coverage = $this->memory->remember(
             $log,
-            fn (): array => Coverage::ofChunks($this->taught->of($this->lessons->ofClass($class))),
+            fn (): array => Coverage::ofChunks($this->taught->ofClass($class)[1]),
         );
-        $state = Fingerprint::of('known')->with('skills', $this->skills->stateOf($class));
+        $state = Fingerprint::of('known')->with('class', $facts->onRecord());
         [$known, $introduced] = $this->memory->remember($state, fn (): array => $this->places($class));
 
-        return Standing::of($coverage, $known, $introduced);
+        return Standing::of($coverage, $known, $introduced, $this->skills->thresholds());
     }
 
     /** @return array{array<string, list<string>>, array<string, list<string>>} places that are known, and that were introduced */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shared\Reckoned;
 
 use App\Shared\Entity\Lesson;
+use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\LogLimits;
@@ -12,18 +13,44 @@ use CoinStair\Core\Log\LogSummary;
 use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
+use Symfony\Contracts\Service\ResetInterface;
 
 /**
  * Lessons with what their logs tell. A log is read once for each of its states, and what it tells is kept: a page that looks back on two
  * years reads the log of the lesson that changed, and no other.
  */
-final readonly class TaughtLessons
+final class TaughtLessons implements ResetInterface
 {
     /** Entries that are in hand at once. */
     private const AT_ONCE = 2 * LogLimits::IN_ALL;
 
-    public function __construct(private LessonRepository $lessons, private Memory $memory)
+    /** @var array<int, array{list<Lesson>, list<TaughtLesson>}> of the class that was asked for last, by its id */
+    private array $ofClass = [];
+
+    public function __construct(private readonly LessonRepository $lessons, private readonly Memory $memory)
     {
+    }
+
+    public function reset(): void
+    {
+        $this->ofClass = [];
+    }
+
+    /**
+     * The lessons of a class with their logs: kept for the one class that was asked for last, since they are asked for several times in a
+     * row.
+     *
+     * @return array{list<Lesson>, list<TaughtLesson>} in the same order
+     */
+    public function ofClass(SchoolClass $class): array
+    {
+        $id = (int) $class->getId();
+        if (!isset($this->ofClass[$id])) {
+            $rows = $this->lessons->ofClass($class);
+            $this->ofClass = [$id => [$rows, $this->of($rows)]];
+        }
+
+        return $this->ofClass[$id];
     }
 
     /**

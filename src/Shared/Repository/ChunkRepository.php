@@ -9,7 +9,6 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Tenancy\CurrentProgram;
-use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
@@ -25,35 +24,24 @@ final readonly class ChunkRepository
     {
     }
 
-    /** @return list<Chunk> those that can be taught: the cut, and what sequences made of it */
-    public function of(Piece $piece): array
+    /** The chunks of a piece; each without its piece, which would come with each. */
+    public function of(Piece $piece): PieceChunks
     {
         /** @var list<Chunk> $chunks */
         $chunks = $this->entities
             ->createQuery(
                 'SELECT c FROM '.
                     Chunk::class.
-                    ' c WHERE c.piece = :piece AND c.removed = false '.
-                    'ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
+                    ' c WHERE c.piece = :piece ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
             )
+            ->setFetchMode(Chunk::class, 'piece', ClassMetadata::FETCH_LAZY)
             ->setParameter('piece', $piece)
-            ->setMaxResults(self::LIMIT)
             ->getResult();
 
-        return $chunks;
+        return new PieceChunks($chunks);
     }
 
-    /** @return array<int, CoreChunk> the cut that a teacher works on, by chunk id; none where nobody changed what is proposed */
-    public function cut(Piece $piece): array
-    {
-        return self::ownOf($this->of($piece));
-    }
-
-    /**
-     * The cut on which a class's latest sequence on a piece was built.
-     *
-     * @return array<int, CoreChunk> by chunk id; none where there is no sequence
-     */
+    /** @return list<int> ids of the chunks on which a class's latest sequence on a piece was built; none where there is no sequence */
     public function frozen(Piece $piece, SchoolClass $class): array
     {
         /** @var list<array{cut: list<int>}> $rows */
@@ -67,73 +55,8 @@ final readonly class ChunkRepository
             ->setParameter('class', $class)
             ->setMaxResults(1)
             ->getArrayResult();
-        $ids = $rows[0]['cut'] ?? [];
-        $frozen = [];
-        foreach ([] === $ids ? [] : $this->of($piece) as $chunk) {
-            if (!$chunk->isOwn() && \in_array($chunk->getId(), $ids, true)) {
-                $frozen[(int) $chunk->getId()] = $chunk->chunk();
-            }
-        }
 
-        return $frozen;
-    }
-
-    /**
-     * @param list<Chunk> $chunks
-     *
-     * @return array<int, CoreChunk> those that are part of the cut, by chunk id
-     */
-    public static function ownOf(array $chunks): array
-    {
-        $own = [];
-        foreach ($chunks as $chunk) {
-            if ($chunk->isOwn()) {
-                $own[(int) $chunk->getId()] = $chunk->chunk();
-            }
-        }
-
-        return $own;
-    }
-
-    /**
-     * The chunks of the piece with these edges; those that are missing are made, outside the cut.
-     *
-     * @param list<CoreChunk> $wanted
-     *
-     * @return list<Chunk> one for each
-     */
-    public function have(Piece $piece, array $wanted): array
-    {
-        $byEdges = [];
-        foreach ($this->of($piece) as $chunk) {
-            $byEdges[$chunk->chunk()->edges()] = $chunk;
-        }
-        $chunks = [];
-        foreach ($wanted as $one) {
-            $edges = $one->edges();
-            if (!isset($byEdges[$edges])) {
-                $byEdges[$edges] = new Chunk($piece, $one, false);
-                $this->entities->persist($byEdges[$edges]);
-            }
-            $chunks[] = $byEdges[$edges];
-        }
-
-        return $chunks;
-    }
-
-    /**
-     * The same, with ids.
-     *
-     * @param list<CoreChunk> $wanted
-     *
-     * @return list<Chunk> one for each
-     */
-    public function made(Piece $piece, array $wanted): array
-    {
-        $chunks = [] === $wanted ? [] : $this->have($piece, $wanted);
-        $this->entities->flush();
-
-        return $chunks;
+        return $rows[0]['cut'] ?? [];
     }
 
     /**
@@ -150,23 +73,6 @@ final readonly class ChunkRepository
         $chunks = $this->entities
             ->createQuery('SELECT c, p FROM '.Chunk::class.' c JOIN c.piece p WHERE c.id IN (:ids) ORDER BY c.id')
             ->setParameter('ids', $ids)
-            ->getResult();
-
-        return $chunks;
-    }
-
-    /** @return list<Chunk> of a piece, removed ones too, in the order of the music; each without its piece, which would come with each */
-    public function all(Piece $piece): array
-    {
-        /** @var list<Chunk> $chunks */
-        $chunks = $this->entities
-            ->createQuery(
-                'SELECT c FROM '.
-                    Chunk::class.
-                    ' c WHERE c.piece = :piece ORDER BY c.fromPosition, c.fromOffset, c.toPosition, c.toOffset, c.id',
-            )
-            ->setFetchMode(Chunk::class, 'piece', ClassMetadata::FETCH_LAZY)
-            ->setParameter('piece', $piece)
             ->getResult();
 
         return $chunks;

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
@@ -160,7 +161,7 @@ final class PieceForClassTest extends TestCase
     {
         $piece = Tunes::abc(self::TUNE, '4/4', 'D');
         $own = [7 => Chunk::of($piece, ChunkKind::Phrase, Place::of(0), Place::of(3))];
-        $plan = CutPlan::of($this->for($piece, 84), Method::Forward, $own);
+        $plan = CutPlan::of($this->for($piece, 84), Method::Forward, FixedCut::of($own));
         $order = $plan->order();
         self::assertSame('0.0-3.0', $order[0]->chunk->edges());
         self::assertNotContains('0.0-3.0', array_map(static fn (Chunk $chunk): string => $chunk->edges(), $plan->proposed()));

@@ -12,6 +12,7 @@ use CoinStair\Core\Score\Place;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Sequence\PlacesMet;
 use CoinStair\Core\Standing\Standing;
+use CoinStair\Core\Standing\Thresholds;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\TestCase;
 
@@ -23,7 +24,7 @@ final class PlacesMetTest extends TestCase
     public function testWhatWasTaughtIsIntroducedAtTheNextMeetingAndKnownAfterThreeStepsInTwoLessons(): void
     {
         $piece = self::piece([]);
-        $places = new PlacesMet($piece->difficulty());
+        $places = new PlacesMet($piece->difficulty(), Thresholds::standard());
         $chunk = self::chunk($piece, 0, 1);
         $violins = [Instrument::Violin];
         $places->play($chunk, $violins);
@@ -39,10 +40,29 @@ final class PlacesMetTest extends TestCase
         self::assertSame(Newness::Known, $places->newness()['violin'][self::NEW]);
     }
 
+    public function testItIsKnownFromWhereTheProgramSaysThatASkillIsPractised(): void
+    {
+        $piece = self::piece([]);
+        $violins = [Instrument::Violin];
+        $sooner = new PlacesMet($piece->difficulty(), Thresholds::of(['practisedSteps' => 1, 'practisedLessons' => 1]));
+        $sooner->play(self::chunk($piece, 0, 1), $violins);
+        $sooner->nextMeeting();
+        self::assertSame(Newness::Known, $sooner->newness()['violin'][self::NEW]);
+        $later = new PlacesMet($piece->difficulty(), Thresholds::of(['practisedSteps' => 4, 'practisedLessons' => 3]));
+        foreach ([1, 2, 3] as $lesson) {
+            $later->play(self::chunk($piece, 0, 1), $violins);
+            $later->nextMeeting();
+            self::assertSame(Newness::Introduced, $later->newness()['violin'][self::NEW], "lesson $lesson");
+        }
+        $later->play(self::chunk($piece, 0, 1), $violins);
+        $later->nextMeeting();
+        self::assertSame(Newness::Known, $later->newness()['violin'][self::NEW]);
+    }
+
     public function testWhatWasIntroducedBeforeNeedsLess(): void
     {
         $piece = self::piece([self::NEW]);
-        $places = new PlacesMet($piece->difficulty());
+        $places = new PlacesMet($piece->difficulty(), Thresholds::standard());
         $places->play(self::chunk($piece, 0, 2), [Instrument::Violin]);
         $places->play(self::chunk($piece, 0, 1), [Instrument::Violin]);
         $places->nextMeeting();

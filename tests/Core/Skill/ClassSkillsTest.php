@@ -23,7 +23,7 @@ use CoinStair\Core\Skill\PieceSkills;
 use CoinStair\Core\Skill\Said;
 use CoinStair\Core\Skill\SkillOfGroups;
 use CoinStair\Core\Skill\State;
-use CoinStair\Core\Skill\Thresholds;
+use CoinStair\Core\Standing\Thresholds;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace App\Library\Cut\Command;
 
-use App\Library\Cut\CutEditor;
-use App\Shared\Entity\Piece;
-use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Chunk\Cut;
 
 /** One thing that a teacher does to a cut. */
-interface CutCommand
+final readonly class CutCommand
 {
     /**
-     * @return string edges of the chunk that was touched; empty for none
-     *
-     * @throws \CoinStair\Core\Score\Refusal if it cannot be done
+     * @param string                        $edges  of the chunk that is meant; empty for none
+     * @param \Closure(Cut, int, bool): Cut $change from the cut, the number of the chunk, and whether it is the teacher's own
+     * @param bool                          $all    chunks that sequences made change along
+     * @param bool                          $makes  one chunk more
      */
-    public function perform(CutEditor $editor, Piece $piece, CutPlan $plan): string;
+    public function __construct(public string $edges, public \Closure $change, public bool $all = false, public bool $makes = false)
+    {
+    }
 }

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Library\Cut\Command;
 
 use App\Shared\Entity\Piece;
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\Cut;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Score\Place;
@@ -28,7 +30,7 @@ final readonly class CutForm
      *
      * @throws Refusal
      */
-    public static function command(Piece $piece, InputBag $fields): CutCommand
+    public static function command(Piece $piece, InputBag $fields): CutCommand|Turn
     {
         [$do, $with] = [...explode(' ', $fields->getString('do'), 2), ''];
         $form = new self($piece, $fields);
@@ -37,18 +39,62 @@ final readonly class CutForm
             'make' => $form->make(),
             'spot' => $form->spot($with),
             'undo', 'redo' => new Turn('redo' === $do, (int) $with),
-            'start', 'end' => new MoveEdge($form->chunk(), 'start' === $do, max(-self::BEATS, min(self::BEATS, (int) $with))),
-            'start-at', 'end-at' => new MoveEdgeTo(
-                $form->chunk(),
-                'start-at' === $do,
-                $form->place() ?? throw Refusal::because('There is no such place.'),
-            ),
-            'split' => new Split($form->chunk(), $form->place()),
-            'join' => new JoinNext($form->chunk()),
-            'landing' => new TurnLanding($form->chunk()),
-            'remove' => new Remove($form->chunk()),
+            'start', 'end' => $form->moveBy('start' === $do, max(-self::BEATS, min(self::BEATS, (int) $with))),
+            'start-at', 'end-at' => $form->moveTo('start-at' === $do),
+            'split' => $form->split(),
+            'join' => new CutCommand($form->chunk(), static fn (Cut $cut, int $number): Cut => $cut->joinNext($number)),
+            'landing' => new CutCommand($form->chunk(), static fn (Cut $cut, int $number): Cut => $cut->turnLanding($number)),
+            'remove' => new CutCommand($form->chunk(), self::remove(...)),
             default => throw Refusal::because('This cannot be done with a chunk.'),
         };
+    }
+
+    private function moveBy(bool $start, int $beats): CutCommand
+    {
+        $score = $this->piece->score();
+        $ticks = $beats * $score->beatTicks;
+        $move = $start
+            ? static fn (Cut $cut, int $number): Cut => $cut->moveStart($number, $score->move($cut->chunks[$number]->from, $ticks))
+            : static fn (Cut $cut, int $number): Cut => $cut->moveEnd($number, $score->move($cut->chunks[$number]->to, $ticks));
+
+        return new CutCommand($this->chunk(), $move, true);
+    }
+
+    private function moveTo(bool $start): CutCommand
+    {
+        $chunk = $this->chunk();
+        $to = $this->place() ?? throw Refusal::because('There is no such place.');
+        $move = $start
+            ? static fn (Cut $cut, int $number): Cut => $cut->moveStart($number, $to)
+            : static fn (Cut $cut, int $number): Cut => $cut->moveEnd($number, $to);
+
+        return new CutCommand($chunk, $move, true);
+    }
+
+    private function split(): CutCommand
+    {
+        $at = $this->place();
+
+        return new CutCommand($this->chunk(), static fn (Cut $cut, int $number): Cut => $cut->split($number, $at));
+    }
+
+    private static function remove(Cut $cut, int $number, bool $isOwn): Cut
+    {
+        return $isOwn
+            ? $cut->without($number)
+            : throw Refusal::because('A proposed chunk goes when it is joined with another or its edges are moved.');
+    }
+
+    /** One more; of the kind that its size and place say if none is named. */
+    private function chunkBetween(Place $from, Place $to, ?ChunkKind $kind = null): CutCommand
+    {
+        $score = $this->piece->score();
+        $measures = $to->position - $from->position + ($to->offset > 0 ? 1 : 0);
+        $isWhole = $from->equals($score->start()) && $to->equals($score->end());
+        $kind ??= $isWhole ? ChunkKind::Whole : ChunkKind::ofSize($measures);
+        $chunk = Chunk::of($score, $kind, $from, $to, !$to->equals($score->end()));
+
+        return new CutCommand('', static fn (Cut $cut): Cut => $cut->with($chunk), makes: true);
     }
 
     /** Edges of the chosen chunk. */
@@ -74,7 +120,7 @@ final readonly class CutForm
             : $score->move(Place::of(max(0, $position)), $beats * $score->beatTicks);
     }
 
-    private function spot(string $edges): MakeChunk
+    private function spot(string $edges): CutCommand
     {
         if (1 !== preg_match('/^(\d{1,5})\.(\d{1,7})-(\d{1,5})\.(\d{1,7})$/', $edges, $match)) {
             throw Refusal::because('There is no such place.');
@@ -85,7 +131,7 @@ final readonly class CutForm
             throw Refusal::because('There is no such place.');
         }
 
-        return new MakeChunk($from, $to, ChunkKind::Spot);
+        return $this->chunkBetween($from, $to, ChunkKind::Spot);
     }
 
     private static function holds(Score $score, Place $from, Place $to): bool
@@ -94,12 +140,12 @@ final readonly class CutForm
     }
 
     /** Of positions as chosen on the map, or of the numbers that were typed. */
-    private function make(): MakeChunk
+    private function make(): CutCommand
     {
         $typed = trim($this->fields->getString('numbers'));
         [$from, $last] = '' === $typed ? $this->chosen() : $this->typed($typed);
 
-        return new MakeChunk(Place::of($from), Place::of($last + 1));
+        return $this->chunkBetween(Place::of($from), Place::of($last + 1));
     }
 
     /** @return array{int, int} first and last position */

@@ -4,21 +4,14 @@ declare(strict_types=1);
 
 namespace App\Library\Cut\Command;
 
-use App\Library\Cut\CutEditor;
-use App\Shared\Entity\Piece;
-use CoinStair\Core\Sequence\CutPlan;
-
-/** Takes back the last change, or does again what was taken back. */
-final readonly class Turn implements CutCommand
+/** Takes back the last change of a cut, or does again what was taken back. */
+final readonly class Turn
 {
-    public function __construct(private bool $again, private int $seen)
+    /**
+     * @param bool $again do it again
+     * @param int  $seen  id of the change that somebody saw as the one to be taken back; 0 if none was named
+     */
+    public function __construct(public bool $again, public int $seen)
     {
-    }
-
-    public function perform(CutEditor $editor, Piece $piece, CutPlan $plan): string
-    {
-        $editor->turn($piece, $this->again, $this->seen);
-
-        return '';
     }
 }

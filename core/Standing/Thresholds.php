@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace CoinStair\Core\Skill;
+namespace CoinStair\Core\Standing;
 
 /** From when on a skill counts as practised, secure, due again (handbook 7). A program's settings, with their starting values. */
 final readonly class Thresholds implements \JsonSerializable
@@ -60,6 +60,12 @@ final readonly class Thresholds implements \JsonSerializable
             max($values['firstDays'], $values['longestDays']),
             $values['withinReach'],
         );
+    }
+
+    /** A skill, or a place on the fingerboard, is practised once so many steps in so many lessons held it. */
+    public function arePractised(int $steps, int $lessons): bool
+    {
+        return $steps >= $this->practisedSteps && $lessons >= $this->practisedLessons;
     }
 
     /** @return array{practisedSteps: int, practisedLessons: int, secureDays: int, firstDays: int, longestDays: int, withinReach: int} */

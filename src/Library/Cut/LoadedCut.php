@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Library\Cut;
+
+use App\Shared\Entity\Chunk as StoredChunk;
+use App\Shared\Entity\Piece;
+use App\Shared\Repository\PieceChunks;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\FixedCut;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\PieceForClass;
+
+/** A piece and its cut for somebody: all that its page and its changes begin with, read once. */
+final readonly class LoadedCut
+{
+    /** @param CutQuery $query with the instruments that count */
+    public function __construct(
+        public Piece $piece,
+        public CutQuery $query,
+        public PieceForClass $for,
+        public PieceChunks $chunks,
+        public FixedCut $fixed,
+    ) {
+    }
+
+    public function with(Method $method): self
+    {
+        return new self($this->piece, $this->query->with($method), $this->for, $this->chunks, $this->fixed);
+    }
+
+    public function plan(): CutPlan
+    {
+        return CutPlan::of($this->for, $this->query->method, $this->fixed, $this->query->instruments);
+    }
+
+    /** @return array<int, Chunk> that can be taught, by id */
+    public function music(): array
+    {
+        return array_map(static fn (StoredChunk $chunk): Chunk => $chunk->chunk(), $this->chunks->taught());
+    }
+}

@@ -1,0 +1,477 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Tests;
+
+use App\Lesson\Corrections;
+use App\Lesson\LessonLog;
+use App\Lesson\LessonPlanner;
+use App\Lesson\SequenceBuilder;
+use App\Lesson\SequenceEditor;
+use App\Library\Cut\Command\CutCommand;
+use App\Library\Cut\CutEditor;
+use App\Library\Entry\PieceImport;
+use App\Library\Piece\NewerFile;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Override;
+use App\Shared\Entity\OwnSkill;
+use App\Shared\Entity\Piece;
+use App\Shared\Entity\Program;
+use App\Shared\Entity\RhythmPattern;
+use App\Shared\Entity\SaidState;
+use App\Shared\Entity\SchoolClass;
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\User;
+use App\Shared\Reckoned\FactsOfClasses;
+use App\Shared\Reckoned\LessonSequences;
+use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Reckoned\Reviews;
+use App\Shared\Repository\ChunkRepository;
+use CoinStair\Core\Chunk\Cut;
+use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Log\LogEntry;
+use CoinStair\Core\Method\Method;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Override as Setting;
+use CoinStair\Core\Score\OverrideKind;
+use CoinStair\Core\Sequence\ByHand;
+use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\FirstContact;
+use CoinStair\Core\Sequence\OrderedStep;
+use CoinStair\Core\Sequence\SlowGroup;
+use CoinStair\Core\Sequence\WarmUp;
+use CoinStair\Core\Skill\ClassPast;
+use CoinStair\Core\Skill\Family;
+use CoinStair\Core\Skill\Said;
+use CoinStair\Core\Skill\Skill;
+use CoinStair\Core\Skill\State;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Standing\Thresholds;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\Clock\Clock;
+use Symfony\Component\Clock\MockClock;
+use Symfony\Component\Uid\Uuid;
+
+/**
+ * Whatever a result follows from is changed, one after the other: each page then is as it is where nothing was reckoned before. And every
+ * fact by which results are kept is changed by one of them, so that one that is added has its case.
+ */
+final class NothingStaleTest extends WebCase
+{
+    private const FIRST = "X:1\nT:Gate\nM:4/4\nL:1/4\nQ:1/4=96\nK:D\nDFAd|=FAd=f|!4!A!3!FED|e/f/g/f/ E2|d4|]\n";
+    private const NEWER = "X:1\nT:Gate\nM:4/4\nL:1/4\nQ:1/4=96\nK:D\nDFAd|=FAd=f|!4!A!3!FED|B^AFE|d4|]\n";
+    private const SECOND = "X:1\nT:Rope\nM:4/4\nL:1/4\nQ:1/4=92\nK:G\nGABc|d2B2|c=FEF|D4|GABc|d2B2|AFGA|G4|]\n";
+    private const THIRD = "X:1\nT:Walk\nM:3/4\nL:1/4\nQ:1/4=100\nK:D\nD2F|A2F|E2G|F3|]\n";
+    /** Of whom it is told; how far is looked ahead, which nobody sets. */
+    private const NEVER_CHANGE = ['class.class', 'aim.lessons'];
+    private const HANDS = ['openStrings', 'bowing', 'amount', 'show', 'place'];
+    /** Shows after months. */
+    private const IDLE = ['longestDays'];
+
+    /** @var array<string, int> */
+    private array $ids;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        Clock::set(new MockClock('2026-10-20 09:00'));
+        $this->ids = $this->rows();
+    }
+
+    protected function tearDown(): void
+    {
+        Clock::set(new \Symfony\Component\Clock\NativeClock());
+        parent::tearDown();
+    }
+
+    #[DataProvider('matters')]
+    public function testEachPageIsAsIfNothingHadBeenReckonedBefore(string $matter): void
+    {
+        $stores = $this->service(StoresInMemory::class);
+        $before = $this->pages($matter);
+        $stores->stale();
+        $stale = $idle = [];
+        foreach ($this->changes()[$matter] as $name => $change) {
+            $this->change($change);
+            $after = $this->pages($matter);
+            foreach ($stores->stale() as $result) {
+                $stale[] = "$name: $result";
+            }
+            if ($after === $before && !\in_array($name, self::IDLE, true)) {
+                $idle[] = $name;
+            }
+            $before = $after;
+        }
+        self::assertSame([], $stale, 'a result that is no longer as it was kept');
+        self::assertSame([], $idle, 'a change that no page shows tries nothing');
+        $stores->forget();
+        self::assertSame($before, $this->pages($matter), 'each page is as where nothing was reckoned before');
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function matters(): iterable
+    {
+        foreach (['program', 'class', 'hands', 'piece', 'sequence', 'record'] as $matter) {
+            yield $matter => [$matter];
+        }
+    }
+
+    public function testEveryFactIsChangedByACase(): void
+    {
+        $changed = array_fill_keys(self::NEVER_CHANGE, true);
+        $before = $this->facts();
+        $known = array_keys($before);
+        foreach ($this->changes() as $changes) {
+            foreach ($changes as $change) {
+                $this->change($change);
+                $after = $this->facts();
+                array_push($known, ...array_keys($after));
+                $changed += array_diff_assoc($after, $before) + array_diff_key($before, $after);
+                $before = $after;
+            }
+        }
+        $never = array_diff(array_unique($known), array_map(strval(...), array_keys($changed)));
+        self::assertSame([], array_values($never), 'facts by which results are kept, and that no case changes');
+    }
+
+    /** @return array<string, array<string, \Closure(): mixed>> by matter and name */
+    private function changes(): array
+    {
+        $class = fn (): SchoolClass => $this->find(SchoolClass::class);
+        $piece = fn (): Piece => $this->find(Piece::class);
+        $sequence = fn (): Sequence => $this->find(Sequence::class);
+        $edit = fn (\Closure $change): \Closure => function () use ($change, $sequence): void {
+            $row = $sequence();
+            $this->service(SequenceEditor::class)->change($row, static function () use ($change, $row): void {
+                $change($row);
+            });
+        };
+
+        return [
+            'program' => $this->thresholds() + [
+                'minutes lost' => fn () => $this->program()->setMinutesLost(12),
+                'a skill of its own' => fn () => $this->entities()->persist($this->ownSkill('own.one', 'One')),
+                'the skill by another name' => function (): void {
+                    $row = $this->entities()->getRepository(OwnSkill::class)->findOneBy([]) ?? self::fail('It was made just now.');
+                    $row->change($this->ownSkill('own.one', 'Another')->skill());
+                },
+                'a piece more' => fn () => $this->service(PieceImport::class)->import(self::THIRD, 'walk.abc'),
+                'the next day' => static fn () => Clock::set(new MockClock('2026-10-21 09:00')),
+                'weeks later' => static fn () => Clock::set(new MockClock('2026-12-08 09:00')),
+            ],
+            'class' => [
+                'year' => static fn () => $class()->setYear(2),
+                'minutes' => static fn () => $class()->setMinutes(25),
+                'going on' => static fn () => $class()->setGoingOn(GoingOn::InAll),
+                'coins' => static fn () => $class()->setCoins(5),
+                'growth' => static fn () => $class()->setGrowth('fixed:4'),
+                'slow group' => static fn () => $class()->setSlow(SlowGroup::Wait),
+                'first contact' => static fn () => $class()->setContact(FirstContact::Pluck),
+                'hold check' => static fn () => $class()->setHoldCheck(false),
+                'players' => static fn () => $class()->setPlayers(Instrument::Violin, 2),
+                'a group' => static fn () => $class()->setPlayers(Instrument::Bass, 3),
+                'presumed nothing' => static fn () => $class()->setPast(ClassPast::of(false)),
+                'a book' => static fn () => $class()->setPast(ClassPast::of(false, 'Lanterns', 2)),
+                'another class' => static fn () => $class()->setPast(
+                    ClassPast::of(false, class: 'Lane Two', codes: ['violin' => ['open.bow.D', 'open.bow.A']]),
+                ),
+            ],
+            'hands' => $this->hands() + [
+                'positions' => static fn () => $class()->setHandPolicies(
+                    HandPolicies::of(1, ['positions' => ['violin' => ['I', 'III']]]),
+                ),
+                'marks' => static fn () => $class()->setHandPolicies(HandPolicies::of(1, ['marks' => [2, 7]])),
+                'a bow for all' => fn () => $this->set(null, 'P1-m0-v1-0', OverrideKind::Direction, 'up'),
+                'a finger for the class' => fn () => $this->set($class(), 'P1-m0-v1-1', OverrideKind::Finger, '4'),
+            ],
+            'piece' => [
+                'goal' => static fn () => $piece()->setGoalTempo(120),
+                'title' => static fn () => $piece()->setTitle('Another Gate'),
+                'a newer file' => fn () => $this->service(NewerFile::class)->read($piece(), self::NEWER, 'gate.abc'),
+                'a split' => fn () => $this->split($piece()),
+                'put away' => static fn () => $piece()->putAway(new \DateTimeImmutable('2026-10-20')),
+                'brought back' => static fn () => $piece()->bringBack(),
+            ],
+            'sequence' => [
+                'goal' => $edit(static fn (Sequence $row) => $row->aim(110, null)),
+                'method' => $edit(static fn (Sequence $row) => $row->setMethod(Method::FindIt)),
+                'slow group' => $edit(static fn (Sequence $row) => $row->teachWith(SlowGroup::Ease, FirstContact::New)),
+                'first contact' => $edit(static fn (Sequence $row) => $row->teachWith(SlowGroup::Ease, FirstContact::Say)),
+                'something left out' => $edit(static fn (Sequence $row) => $row->skip('2 check')),
+                'a warm-up' => $edit(static fn (Sequence $row) => $row->askFor(2, WarmUp::parse('scale') ?? self::fail('There is one.'))),
+                'order' => $edit(static fn (Sequence $row) => $row->reorder(self::reversed($row))),
+                'a prompt' => $edit(static fn (Sequence $row) => self::last($row)->setPrompt('Thumbs!')),
+                'a rhythm' => $edit(function (Sequence $row): void {
+                    $this->entities()->persist($pattern = new RhythmPattern('Two', 'B/ B/'));
+                    self::last($row)->setPattern($pattern);
+                }),
+                'treads' => $edit(static fn (Sequence $row) => self::last($row)->setHand(new ByHand(treads: [60, 70]))),
+                'newer cut' => $edit(function (Sequence $row): void {
+                    $this->split($row->getPiece());
+                    $this->service(SequenceBuilder::class)->takeNewerCut($row);
+                }),
+                'comfort' => $edit(static fn (Sequence $row) => $row->aim(110, 50.0)),
+            ],
+            'record' => [
+                'more coins' => fn () => $this->earnOn(1),
+                'a coin taken back' => fn () => $this->correct('coin-back'),
+                'a coin put in' => fn () => $this->correct('coin'),
+                'another day' => fn () => $this->correct('day', '2026-09-01'),
+                'a state' => fn () => $this->say('open.bow.D', State::Practised),
+                'a second lesson' => fn () => $this->teach('2026-10-19'),
+            ],
+        ];
+    }
+
+    /** @return array<string, \Closure(): mixed> one for each threshold there is */
+    private function thresholds(): array
+    {
+        $changes = [];
+        foreach (Thresholds::BOUNDS as $name => [$least, $most]) {
+            $changes[$name] = function () use ($name, $least, $most): void {
+                $program = $this->program();
+                $values = $program->thresholds()->values();
+                $values[$name] = \in_array($name, ['practisedSteps', 'longestDays', 'withinReach'], true) ? $most : $least;
+                $program->setThresholds(Thresholds::of($values));
+            };
+        }
+
+        // One lesson is enough first, so that the number of its steps decides.
+        return array_intersect_key($changes, ['practisedLessons' => true]) + $changes;
+    }
+
+    /** @return array<string, \Closure(): mixed> one for each matter of the hands that shows in these tunes; others are of their core */
+    private function hands(): array
+    {
+        $changes = [];
+        foreach (array_intersect_key(HandPolicies::matters(), array_flip(self::HANDS)) as $matter => $choices) {
+            $changes[$matter] = function () use ($matter, $choices): void {
+                $class = $this->find(SchoolClass::class);
+                $chosen = $class->handPolicies()->chosen();
+                $others = array_filter($choices::cases(), static fn (\BackedEnum $one): bool => $one->value !== $chosen[$matter]);
+                $class->setHandPolicies(HandPolicies::of($class->getYear(), [$matter => array_values($others)[0]->value] + $chosen));
+            };
+        }
+
+        return $changes;
+    }
+
+    /** Something is changed as in a request of its own. */
+    private function change(\Closure $change): void
+    {
+        $this->again();
+        $change();
+        $this->entities()->flush();
+        $this->work();
+    }
+
+    private function again(): void
+    {
+        $this->entities()->clear();
+        $this->teacher = $this->entities()->find(User::class, $this->teacher->getId()) ?? self::fail('The teacher is there.');
+        $this->enter($this->teacher);
+        $this->service(FactsOfClasses::class)->reset();
+    }
+
+    /** @return array<string, string> what each page tells, by its address */
+    private function pages(string $matter): array
+    {
+        $this->browser->loginUser($this->teacher);
+        ['class' => $class, 'piece' => $piece, 'second' => $second, 'sequence' => $sequence, 'lesson' => $lesson] = $this->ids;
+        $ofHands = [
+            "/pieces/$piece?for=class-$class",
+            "/pieces/$piece/notation?for=class-$class&instrument=violin&fingers=all&bows=1&strings=1&ribbon=1&more=1",
+            "/pieces/$piece/notation?for=class-$class&instrument=bass&fingers=all&bows=1&strings=1&ribbon=1&more=1",
+            "/pieces/$piece/ready?for=class-$class",
+            "/sequences/$sequence",
+        ];
+        $ofRecord = [
+            '/',
+            "/classes/$class",
+            "/classes/$class/next",
+            "/classes/$class/report.csv?from=2026-09-01&to=2026-12-20",
+            "/classes/$class/skills/open.bow.D/violin",
+            "/pieces/$second/ready?for=class-$class",
+            "/library?for=class-$class&ready=within-reach",
+            '/skills/quilt',
+            "/lessons/$lesson/end",
+        ];
+        $told = [];
+        $others = ['hands' => [], 'sequence' => ['/', "/classes/$class", "/sequences/$sequence/methods"]][$matter] ?? $ofRecord;
+        foreach ([...$ofHands, ...$others] as $page) {
+            $this->browser->request('GET', $page);
+            self::assertResponseIsSuccessful($page);
+            $told[$page] = (string) preg_replace(
+                '/(name="_(?:token|once)" value=|name="csrf-token" content=)"[^"]*"/',
+                '',
+                str_replace('\u0022', '"', $this->body()),
+            );
+        }
+        $this->again();
+
+        return $told;
+    }
+
+    /** @return array<string, string> each fact by which results are kept, as JSON, by its path */
+    private function facts(): array
+    {
+        $this->again();
+        $class = $this->find(SchoolClass::class);
+        $piece = $this->find(Piece::class);
+        $sequence = $this->find(Sequence::class);
+        $past = $this->service(LessonSequences::class)->past($class, $piece);
+        $of = $this->service(PiecesForClasses::class)->of($piece, $class, $past);
+        $inputs = array_map(static fn (string $json): mixed => json_decode($json, true), $of->planFingerprint('plan')->inputs());
+
+        return self::flat(json_decode((string) json_encode([
+            'class' => $this->service(FactsOfClasses::class)->of($class),
+            'plan' => $inputs,
+            'aim' => (array) $sequence->aimed()->withReviews($this->service(Reviews::class)->of($piece, $class)),
+            'cut' => $this->service(ChunkRepository::class)->of($piece)->fixed($sequence->getCut()),
+            'order' => ['steps' => array_map(static fn ($step): OrderedStep => $step->ordered(), $sequence->steps())],
+        ]), true));
+    }
+
+    /** @return array<string, string> */
+    private static function flat(mixed $value, string $path = '', int $depth = 0): array
+    {
+        if (!\is_array($value) || array_is_list($value) || $depth > 2) {
+            return [$path => (string) json_encode($value)];
+        }
+        $flat = [];
+        foreach ($value as $name => $one) {
+            $flat += self::flat($one, ltrim("$path.$name", '.'), $depth + 1);
+        }
+
+        return $flat;
+    }
+
+    /** @return array<string, int> a class with two groups that was taught one of two pieces, by kind of row */
+    private function rows(): array
+    {
+        $import = $this->service(PieceImport::class);
+        $pieces = [$import->import(self::FIRST, 'gate.abc'), $import->import(self::SECOND, 'rope.abc')];
+        $pieces[1]->setBook('Lanterns');
+        $pieces[1]->setNumberInBook('1');
+        $class = $this->beginners();
+        $class->setPlayers(Instrument::Cello, 3);
+        $this->entities()->flush();
+        $sequence = $this->service(SequenceBuilder::class)->build($class, $pieces[0], 96);
+        $this->entities()->flush();
+        $this->ids = array_map(intval(...), [
+            'class' => $class->getId(),
+            'piece' => $pieces[0]->getId(),
+            'second' => $pieces[1]->getId(),
+            'sequence' => $sequence->getId(),
+        ]);
+        $this->ids['lesson'] = $this->teach('2026-10-05');
+        $this->work();
+
+        return $this->ids;
+    }
+
+    /** A lesson in which three coins are earned on each step. */
+    private function teach(string $day): int
+    {
+        $sequence = $this->find(Sequence::class);
+        $lesson = $this->service(LessonPlanner::class)->begin($sequence, new \DateTimeImmutable("$day 10:00"));
+        $this->entities()->persist($lesson);
+        $this->entities()->flush();
+        foreach ($lesson->steps() as $step) {
+            $this->coins($lesson, $step->id, 3);
+        }
+        $lesson->end(new \DateTimeImmutable("$day 10:30"), '');
+        $this->entities()->flush();
+
+        return (int) $lesson->getId();
+    }
+
+    private function coins(Lesson $lesson, string $step, int $coins): void
+    {
+        $at = 1000 * $lesson->getStartedAt()->getTimestamp();
+        $entries = [];
+        for ($coin = 1; $coin <= $coins; ++$coin) {
+            $entries[] = new LogEntry(Uuid::v4()->toRfc4122(), $step, EntryKind::Coin, 96, $at + $coin, $coin);
+        }
+        $this->service(LessonLog::class)->add($lesson, $entries);
+    }
+
+    private function earnOn(int $more): void
+    {
+        $lesson = $this->find(Lesson::class);
+        $this->coins($lesson, $this->played($lesson)->id, 3 * $more);
+    }
+
+    private function correct(string $what, string $about = ''): void
+    {
+        $lesson = $this->find(Lesson::class);
+        $step = $this->played($lesson)->id;
+        $this->service(Corrections::class)->make($lesson, $this->teacher, $what, '' === $about ? $step : $about);
+    }
+
+    private function say(string $code, State $state): void
+    {
+        $said = new Said($code, Instrument::Violin, $state, '2026-10-06');
+        $this->entities()->persist(new SaidState($this->find(SchoolClass::class), $said, $this->teacher, new \DateTimeImmutable()));
+    }
+
+    private function set(?SchoolClass $class, string $note, OverrideKind $kind, string $value): void
+    {
+        $setting = Setting::of($note, 'P1-m0-v1-0' === $note ? 'D4' : 'F#4', $kind, $value);
+        $this->entities()->persist(new Override($this->find(Piece::class), $class, Instrument::Violin, $setting));
+    }
+
+    private function split(Piece $piece): void
+    {
+        $class = $this->find(SchoolClass::class);
+        $fixed = $this->service(ChunkRepository::class)->of($piece)->fixed();
+        $plan = CutPlan::of($this->service(PiecesForClasses::class)->of($piece, $class), Method::Forward, $fixed);
+        $edges = $plan->phrases()[0]->edges();
+        $split = static fn (Cut $cut, int $number): Cut => $cut->split($number);
+        $this->service(CutEditor::class)->change($piece, $plan, new CutCommand($edges, $split));
+    }
+
+    private function ownSkill(string $code, string $name): OwnSkill
+    {
+        return new OwnSkill(new Skill($code, $name, $name, Family::Fingers, ['' => 1], [], 'finger(D, 2)', [], true));
+    }
+
+    /** @return list<int> ids of its steps, the last first */
+    private static function reversed(Sequence $sequence): array
+    {
+        return array_map(static fn ($step): int => (int) $step->getId(), array_reverse($sequence->steps()));
+    }
+
+    private static function last(Sequence $sequence): \App\Shared\Entity\Step
+    {
+        $steps = $sequence->steps();
+
+        return end($steps) ?: self::fail('It has steps.');
+    }
+
+    private function program(): Program
+    {
+        return $this->teacher->getProgram();
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param class-string<T> $class
+     *
+     * @return T the row of this kind that the test is about
+     */
+    private function find(string $class): object
+    {
+        $ids = [
+            SchoolClass::class => $this->ids['class'],
+            Piece::class => $this->ids['piece'],
+            Sequence::class => $this->ids['sequence'],
+            Lesson::class => $this->ids['lesson'] ?? 0,
+        ];
+
+        return $this->entities()->find($class, $ids[$class] ?? 0) ?? self::fail("No $class.");
+    }
+}
