@@ -4,6 +4,13 @@ const GAP = 260;
 /** Units of the engraver that leave room for a ribbon between two systems. */
 export const ROOM = 30;
 
+/** @typedef {import('./lesson/types.js').Ribbon} Ribbon */
+
+/**
+ * @param {string} name
+ * @param {Record<string, string|number>} attributes
+ * @param {Element} parent
+ */
 function element(name, attributes, parent) {
     const made = document.createElementNS('http://www.w3.org/2000/svg', name);
     Object.entries(attributes).forEach(([key, value]) => made.setAttribute(key, String(value)));
@@ -11,74 +18,88 @@ function element(name, attributes, parent) {
     return made;
 }
 
+/**
+ * Makes room for what was drawn below the last row.
+ *
+ * @param {SVGSVGElement} picture
+ * @param {SVGGElement} page
+ * @param {number} bottom
+ */
 function grow(picture, page, bottom) {
-    const inner = picture.querySelector('.definition-scale');
+    const inner = /** @type {SVGSVGElement} */ (picture.querySelector('.definition-scale'));
     const shift = page.transform.baseVal.numberOfItems > 0 ? page.transform.baseVal.getItem(0).matrix.f : 0;
-    const [x, y, width, height] = inner.getAttribute('viewBox').split(/\s+/).map(Number);
+    const { x, y, width, height } = inner.viewBox.baseVal;
     const more = bottom + shift + 150 - height;
     if (more > 0) {
-        const [left, top, wide, high] = picture.getAttribute('viewBox').split(/\s+/).map(Number);
+        const outer = picture.viewBox.baseVal;
+        const high = outer.height + (more * outer.width) / width;
         inner.setAttribute('viewBox', [x, y, width, height + more].join(' '));
-        picture.setAttribute('viewBox', [left, top, wide, high + (more * wide) / width].join(' '));
+        picture.setAttribute('viewBox', [outer.x, outer.y, outer.width, high].join(' '));
     }
 }
 
-/** @param {boolean} inRows the ribbon moves with its rows, which are laid out by somebody else */
+/**
+ * @param {SVGSVGElement} picture
+ * @param {Ribbon} ribbon
+ * @param {boolean} inRows the ribbon moves with its rows, which are laid out by somebody else
+ */
 export function drawRibbon(picture, { strokes, frog, tip }, inRows = false) {
-    const page = picture.querySelector('.page-margin');
+    const page = /** @type {SVGGElement} */ (picture.querySelector('.page-margin'));
     picture.querySelectorAll('.bow-ribbon').forEach((ribbon) => ribbon.remove());
-    const rows = [...picture.querySelectorAll('g.system')].filter((system) => system.style.display !== 'none');
-    const systems = new Map(
-        rows.map((system) => {
-            const box = system.getBBox();
-            const staff = system.querySelector('g.staff').getBBox();
-            return [system, { top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width }];
-        }),
-    );
     const whole = inRows ? null : element('g', { class: 'bow-ribbon' }, page);
-    const ribbons = new Map();
-    for (const system of systems.keys()) {
-        ribbons.set(system, whole ?? element('g', { class: 'bow-ribbon' }, system));
-    }
-    const find = (id) => id && page.querySelector('#' + CSS.escape(id));
+    const systems = /** @type {NodeListOf<SVGGElement>} */ (picture.querySelectorAll('g.system'));
+    const rows = [...systems]
+        .filter((system) => system.style.display !== 'none')
+        .map((system) => {
+            const box = system.getBBox();
+            const staff = /** @type {SVGGElement} */ (system.querySelector('g.staff')).getBBox();
+            return { system, top: box.y + box.height + GAP, left: staff.x, right: box.x + box.width };
+        });
+    /** @param {string} id */
+    const find = (id) => (id ? /** @type {SVGGElement|null} */ (page.querySelector('#' + CSS.escape(id))) : null);
     // All is measured before anything is drawn: a browser lays out anew after each change.
     const placed = strokes.flatMap((stroke) => {
         const note = find(stroke.note);
         const system = note?.closest('g.system');
-        if (!systems.has(system)) {
+        const row = rows.find((one) => one.system === system);
+        if (!note || !row) {
             return [];
         }
         const until = find(stroke.until);
-        const { right } = systems.get(system);
-        const end = until?.closest('g.system') === system ? until.getBBox().x : right;
-        return [{ stroke, system, start: note.getBBox().x, end }];
+        const end = until && until.closest('g.system') === system ? until.getBBox().x : row.right;
+        return [{ stroke, row, start: note.getBBox().x, end }];
     });
-    for (const [system, { top, left, right }] of systems) {
-        const ribbon = ribbons.get(system);
-        for (const [level, word, shift] of [
-            [top, frog, 250],
-            [top + HEIGHT, tip, -70],
-        ]) {
-            element('line', { class: 'edge', x1: left, x2: right, y1: level, y2: level }, ribbon);
-            element('text', { x: left + 30, y: level + shift, 'font-size': 280 }, ribbon).textContent = word;
-        }
+    const ribbons = new Map(rows.map((row) => [row, whole ?? element('g', { class: 'bow-ribbon' }, row.system)]));
+    for (const [{ top, left, right }, ribbon] of ribbons) {
+        edge(ribbon, frog, { left, right, level: top, shift: 250 });
+        edge(ribbon, tip, { left, right, level: top + HEIGHT, shift: -70 });
     }
-    for (const { stroke, system, start, end } of placed) {
-        const { top } = systems.get(system);
+    for (const { stroke, row, start, end } of placed) {
         element(
             'line',
             {
                 class: 'stroke weight-' + stroke.weight + (stroke.recovers ? ' recovers' : ''),
                 x1: start + (stroke.lifted ? 90 : 0),
                 x2: end,
-                y1: top + HEIGHT * stroke.from,
-                y2: top + HEIGHT * stroke.to,
+                y1: row.top + HEIGHT * stroke.from,
+                y2: row.top + HEIGHT * stroke.to,
             },
-            ribbons.get(system),
+            ribbons.get(row) ?? row.system,
         );
     }
-    if (inRows) {
-        return;
+    if (!inRows) {
+        grow(picture, page, Math.max(...rows.map(({ top }) => top + HEIGHT + 100)));
     }
-    grow(picture, page, Math.max(...Array.from(systems.values(), ({ top }) => top + HEIGHT + 100)));
+}
+
+/**
+ * The line of one end of the bow, with its word.
+ *
+ * @param {Element} ribbon
+ * @param {string} word
+ * @param {{left: number, right: number, level: number, shift: number}} place
+ */
+function edge(ribbon, word, { left, right, level, shift }) {
+    element('line', { class: 'edge', x1: left, x2: right, y1: level, y2: level }, ribbon);
+    element('text', { x: left + 30, y: level + shift, 'font-size': 280 }, ribbon).textContent = word;
 }

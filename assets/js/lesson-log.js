@@ -1,5 +1,6 @@
 // The log of the lesson on this screen: what the server has, what other screens logged, and what waits here to be sent.
 import { entryOf, lastCount, merge, ofStep } from './lesson/merge.js';
+import { OneAtATime } from './lesson/one-at-a-time.js';
 
 /** @typedef {import('./lesson/types.js').Entry} Entry */
 /** @typedef {import('./lesson/types.js').Row} Row */
@@ -7,6 +8,8 @@ import { entryOf, lastCount, merge, ofStep } from './lesson/merge.js';
 /** @typedef {import('./outbox.js').Outbox} Outbox */
 
 const EVERY = 2500;
+/** Milliseconds after which the screen says that it waits for the server. */
+const SLOW = 1500;
 /** Clocks that differ by less are left alone. */
 const SAME_CLOCK = 2000;
 
@@ -38,8 +41,7 @@ export class Log {
     #unsent = new Map();
     /** @type {Map<string, Row>} what the server has */
     #rows = new Map();
-    /** @type {Promise<boolean>|null} */
-    #sending = null;
+    #requests = new OneAtATime(() => this.#exchange());
     #after = 0;
     /** Milliseconds by which the server's clock is ahead of this device's. */
     #ahead = 0;
@@ -55,6 +57,8 @@ export class Log {
         this.open = true;
         /** The lesson was deleted while this screen was open. */
         this.isGone = false;
+        /** The server has not answered for a while. */
+        this.isSlow = false;
         /** Why the server did not take what was logged last. */
         this.refused = '';
         this.onChange = () => {};
@@ -120,21 +124,18 @@ export class Log {
 
     /** Sends what waits, or asks for what other screens logged; true if nothing waits any more. */
     async send(ask = false) {
-        if (this.#sending) {
-            await this.#sending;
-        }
         if (!ask && this.#unsent.size === 0) {
             return true;
         }
-        this.#sending = this.#exchange();
-        const done = await this.#sending;
-        this.#sending = null;
-        return done;
+        return this.#requests.run();
     }
 
     async #exchange() {
         const before = this.#standing();
+        const waits = setTimeout(() => this.#setSlow(true), SLOW);
         const news = await this.outbox.exchange(this.lesson, [...this.#unsent.values()], this.#after);
+        clearTimeout(waits);
+        this.isSlow = false;
         if (news) {
             const refused = new Set(news.refused.map(({ id }) => id));
             for (const id of news.sent) {
@@ -158,8 +159,14 @@ export class Log {
         return news !== null && this.#unsent.size === 0;
     }
 
+    /** @param {boolean} isSlow */
+    #setSlow(isSlow) {
+        this.isSlow = isSlow;
+        this.onChange();
+    }
+
     #standing() {
-        return [this.#unsent.size, this.signedOut, this.open, this.isGone, this.refused].join();
+        return [this.#unsent.size, this.isSlow, this.signedOut, this.open, this.isGone, this.refused].join();
     }
 
     /** Entries that an earlier release of this page kept elsewhere. */

@@ -5,7 +5,6 @@ import { cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
 import { NetworkFirst } from 'workbox-strategies';
 
-/* global KEPT */
 const PAGES = 'lesson-pages';
 const SECONDS = 6;
 const number = (address) => /^\/lessons\/(\d+)(?:\/|$)/.exec(new URL(address, self.location).pathname)?.[1];

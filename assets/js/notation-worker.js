@@ -1,5 +1,4 @@
 // Runs the engraver away from the page. One message in, one answer out.
-/* global ENGRAVER */
 let toolkit;
 
 async function load() {

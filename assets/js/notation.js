@@ -1,16 +1,26 @@
 // Draws MusicXML. A picture that was drawn once comes from the browser's cache, without the engraver.
-/* global NOTATION_WORKER, ENGRAVER_VERSION */
 const CACHE = 'notation-' + ENGRAVER_VERSION;
+/** Pictures of this page that are at hand at once. */
+const AT_HAND = 60;
+/** @type {Map<number, {resolve: (svg: string) => void, reject: (error: Error) => void}>} */
 const waiting = new Map();
+/** @type {Map<string, string>} what was drawn or looked up last, by address */
+const atHand = new Map();
+/** @type {Worker|undefined} */
 let worker;
 let last = 0;
 
+/**
+ * @param {string} xml
+ * @param {object} options of the engraver
+ * @returns {Promise<string>}
+ */
 function ask(xml, options) {
-    worker ??= start();
+    const engraver = (worker ??= start());
     const id = ++last;
     return new Promise((resolve, reject) => {
         waiting.set(id, { resolve, reject });
-        worker.postMessage({ id, xml, options });
+        engraver.postMessage({ id, xml, options });
     });
 }
 
@@ -32,18 +42,39 @@ function start() {
     return made;
 }
 
+/**
+ * @param {string} xml
+ * @param {object} options
+ */
 async function address(xml, options) {
     const bytes = new TextEncoder().encode(JSON.stringify(options) + xml);
     const hash = await crypto.subtle.digest('SHA-256', bytes);
     return '/notation/' + Array.from(new Uint8Array(hash), (byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
+/**
+ * @param {string} xml
+ * @param {object} options
+ */
 async function engrave(xml, options) {
     const key = await address(xml, options).catch(() => '');
-    return (await kept(key)) ?? keep(key, await ask(xml, options));
+    const svg = atHand.get(key) ?? (await kept(key)) ?? (await keep(key, await ask(xml, options)));
+    if (key !== '') {
+        atHand.delete(key);
+        atHand.set(key, svg);
+        const [oldest] = atHand.keys();
+        if (atHand.size > AT_HAND) {
+            atHand.delete(oldest);
+        }
+    }
+    return svg;
 }
 
-/** The picture that lies under an address; nothing where there is none, or where this browser keeps none. */
+/**
+ * The picture that lies under an address; nothing where there is none, or where this browser keeps none.
+ *
+ * @param {string} key
+ */
 async function kept(key) {
     try {
         return await (await (await caches.open(CACHE)).match(key))?.text();
@@ -52,6 +83,10 @@ async function kept(key) {
     }
 }
 
+/**
+ * @param {string} key
+ * @param {string} svg
+ */
 async function keep(key, svg) {
     try {
         await (await caches.open(CACHE)).put(key, new Response(svg, { headers: { 'Content-Type': 'image/svg+xml' } }));
@@ -61,10 +96,15 @@ async function keep(key, svg) {
     return svg;
 }
 
+/**
+ * @param {string} svg
+ * @returns {SVGSVGElement}
+ */
 function parse(svg) {
     // Styles are taken out of the text: parsing them would already offend the content policy.
     const plain = svg.replace(/<style\b[\s\S]*?<\/style>/g, '').replace(/\sstyle="[^"]*"/g, '');
-    const picture = new DOMParser().parseFromString(plain, 'image/svg+xml').documentElement;
+    const root = new DOMParser().parseFromString(plain, 'image/svg+xml').documentElement;
+    const picture = /** @type {SVGSVGElement} */ (/** @type {unknown} */ (root));
     picture.querySelectorAll('script, desc, title').forEach((element) => element.remove());
     picture.classList.add('engraved');
     picture.setAttribute('aria-hidden', 'true');
@@ -73,6 +113,7 @@ function parse(svg) {
     return document.adoptNode(picture);
 }
 
+/** @param {string} svg */
 function ratio(svg) {
     const [, , width, height] = (/viewBox="([^"]+)"/.exec(svg)?.[1] ?? '0 0 1 1').split(/\s+/).map(Number);
     return height / width;
@@ -101,6 +142,10 @@ const NARROW = 560;
 /**
  * All of a score in a box of a given width, in the rows of its book where they are known and fit: no page ends, no room between the rows.
  *
+ * @param {Box} box
+ * @param {string} xml
+ * @param {boolean} rows keep the rows of the book
+ * @param {number} scale percent
  * @param {object} more options of the engraver beside these
  */
 export async function drawScore(box, xml, rows, scale = 46, more = {}) {
@@ -121,15 +166,26 @@ const INCIPIT = {
     breaks: 'none',
     mnumInterval: 0,
 };
+/** @param {string} hash */
 const incipitAddress = (hash) => '/notation/begins/' + hash;
 
-/** The beginning of a piece as it was drawn before: by the hash of its score, so that nothing is asked of the server. */
+/**
+ * The beginning of a piece as it was drawn before: by the hash of its score, so that nothing is asked of the server.
+ *
+ * @param {string} hash
+ */
 export async function keptIncipit(hash) {
     const svg = await kept(incipitAddress(hash));
     return svg === undefined ? null : begins(svg);
 }
 
-/** The beginning of a piece in one line, kept with its notes in words. */
+/**
+ * The beginning of a piece in one line, kept with its notes in words.
+ *
+ * @param {string} hash
+ * @param {string} xml
+ * @param {string} text
+ */
 export async function drawIncipit(hash, xml, text) {
     const picture = parse(await ask(xml, INCIPIT));
     picture.dataset.begins = text;
@@ -138,22 +194,43 @@ export async function drawIncipit(hash, xml, text) {
     return begins(await keep(incipitAddress(hash), new XMLSerializer().serializeToString(picture)));
 }
 
-/** All at one size, however long they are; smaller only where they would not fit. */
+/**
+ * All at one size, however long they are; smaller only where they would not fit.
+ *
+ * @param {string} svg
+ */
 function begins(svg) {
     const picture = parse(svg);
     picture.setAttribute('width', String(picture.viewBox.baseVal.width));
     picture.setAttribute('preserveAspectRatio', 'xMinYMid meet');
-    return { picture, text: picture.dataset.begins };
+    return { picture, text: picture.dataset.begins ?? '' };
 }
 
+/** @typedef {Pick<Element, 'clientWidth'> & {replaceChildren: (picture: SVGSVGElement) => unknown}} Box */
+
+/** Scales that are tried for a box, in percent, the largest first. */
+const SCALES = [170, 140, 115, 95, 80, 66, 54, 44, 36];
+
 /**
- * Draws as large as a box of given width and height allows; room is the share of the height that the notes may take; nothing is
- * drawn once it is stale. */
-export async function drawInBox(box, xml, marks = {}, { more = {}, room = 1, stale = () => false } = {}) {
+ * @typedef {object} Fit
+ * @property {object} [more] options of the engraver beside these
+ * @property {number} [room] share of the height that the notes may take
+ * @property {() => boolean} [stale] nothing more is drawn once it is
+ */
+
+/**
+ * The picture that is as large as a box of given width and height allows; none where it became stale.
+ *
+ * @param {Element} box
+ * @param {string} xml
+ * @param {Fit} fit
+ * @returns {Promise<string|null>}
+ */
+export async function fitInBox(box, xml, { more = {}, room = 1, stale = () => false } = {}) {
     const width = Math.max(300, Math.floor(box.clientWidth / 40) * 40);
     const wanted = (room * box.clientHeight) / Math.max(1, box.clientWidth);
-    let best;
-    for (const scale of [170, 140, 115, 95, 80, 66, 54, 44, 36]) {
+    let best = null;
+    for (const scale of SCALES) {
         if (stale()) {
             return null;
         }
@@ -162,7 +239,20 @@ export async function drawInBox(box, xml, marks = {}, { more = {}, room = 1, sta
             break;
         }
     }
-    if (stale()) {
+    return stale() ? null : best;
+}
+
+/**
+ * Draws as large as a box of given width and height allows.
+ *
+ * @param {Element} box
+ * @param {string} xml
+ * @param {Record<string, string[]>} marks ids of notes by the class that they get
+ * @param {Fit} fit
+ */
+export async function drawInBox(box, xml, marks = {}, fit = {}) {
+    const best = await fitInBox(box, xml, fit);
+    if (best === null) {
         return null;
     }
     const picture = show(box, best);
@@ -172,6 +262,10 @@ export async function drawInBox(box, xml, marks = {}, { more = {}, room = 1, sta
     return picture;
 }
 
+/**
+ * @param {Box} box
+ * @param {string} svg
+ */
 function show(box, svg) {
     const picture = parse(svg);
     box.replaceChildren(picture);

@@ -13,6 +13,8 @@ import { jot, jotted, strike } from './journal.js';
 export const KEY_HEADER = 'X-Lesson-Key';
 const AT_ONCE = 500;
 const CHANGED = 'coin-stair-outbox';
+/** Milliseconds after which a request is given up: what it carried waits, and is sent again. */
+const LIMIT = 10_000;
 /** The server says that a lesson is not there any more. */
 const GONE = 410;
 
@@ -231,6 +233,7 @@ export class Outbox {
                 method: entries.length > 0 ? 'POST' : 'GET',
                 headers: { 'Content-Type': 'application/json', [KEY_HEADER]: lesson.key },
                 credentials: 'omit',
+                signal: AbortSignal.timeout(LIMIT),
                 ...(entries.length > 0 ? { body: JSON.stringify({ entries }) } : {}),
             });
         try {
@@ -251,7 +254,10 @@ export class Outbox {
      * @param {LessonRef} lesson
      */
     async #renew(lesson) {
-        const answer = await fetch(lesson.renew, { headers: { Accept: 'application/json' } });
+        const answer = await fetch(lesson.renew, {
+            headers: { Accept: 'application/json' },
+            signal: AbortSignal.timeout(LIMIT),
+        });
         if (!answer.ok || answer.redirected) {
             return false;
         }

@@ -1,15 +1,29 @@
 // The stair of the step that is taught, with its coins. Drawing only: where the class stands comes from the table of states.
 const NS = 'http://www.w3.org/2000/svg';
 
+/** @typedef {import('./lesson/types.js').Step} Step */
+/** @typedef {import('./lesson/types.js').Standing} Standing */
+
+/**
+ * @param {string} name
+ * @param {Record<string, string|number>} attributes
+ * @param {string} [text]
+ */
 function make(name, attributes, text) {
     const element = document.createElementNS(NS, name);
-    Object.entries(attributes).forEach(([key, value]) => element.setAttribute(key, value));
+    Object.entries(attributes).forEach(([key, value]) => element.setAttribute(key, String(value)));
     if (text !== undefined) {
         element.textContent = text;
     }
     return element;
 }
 
+/**
+ * @param {SVGSVGElement} svg
+ * @param {Step} step
+ * @param {Standing} now
+ * @param {Record<string, string>} words
+ */
 export function drawStair(svg, step, now, words) {
     const treads = step.treads;
     svg.replaceChildren();
@@ -30,7 +44,7 @@ export function drawStair(svg, step, now, words) {
     svg.setAttribute('viewBox', `0 0 ${all} ${height}`);
     const [floor, top, base] = [height - 2, Math.min(50, height * 0.36), Math.min(48, height * 0.36)];
     const width = all / treads.length;
-    const [low, high] = [treads[0], Math.max(treads.at(-1), treads[0] + 1)];
+    const [low, high] = [treads[0], Math.max(treads[treads.length - 1], treads[0] + 1)];
     treads.forEach((tempo, tread) => {
         const climbed = tread < now.tread || now.done;
         const y = floor - base - (floor - top - base) * (treads.length === 1 ? 0.6 : (tempo - low) / (high - low));

@@ -201,3 +201,56 @@ test('a screen takes back its own coin, not the other one’s', async ({ page, b
     await expect(coins).toHaveCount(0, { timeout: 8000 });
     await elsewhere.close();
 });
+
+test('behind a server that does not answer it says that it waits, asks once, and the end waits in words', async ({
+    page,
+}) => {
+    await signIn(page);
+    await openLesson(page);
+    let asked = 0;
+    let letGo = () => {};
+    const hangs = new Promise((resolve) => {
+        letGo = resolve;
+    });
+    await page.route(/\/lessons\/\d+\/log/, async (route) => {
+        asked++;
+        await hangs;
+        await route.continue();
+    });
+    for (const coin of ['c', 'c', 'c']) {
+        await page.keyboard.press(coin);
+    }
+    await expect(page.locator('[data-room=saved]')).toHaveText('waiting for the server…', { timeout: 10_000 });
+    await page.keyboard.press('e');
+    await expect(page.locator('[data-room=message]')).toHaveText('Sending what was logged…');
+    expect(asked).toBe(1);
+    letGo();
+    await page.waitForURL(/\/end$/);
+});
+
+test('on a slow machine a quick walk leaves no notation of another step', async ({ page, context }) => {
+    await signIn(page);
+    await openLesson(page);
+    await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
+    const slow = await context.newCDPSession(page);
+    await slow.send('Emulation.setCPUThrottlingRate', { rate: 8 });
+    // Whatever stands on the stave when the title changes, and from then on, is looked at: its notes are in the view of one step.
+    await page.evaluate(() => {
+        window.seen = [];
+        const look = () => {
+            const title = document.querySelector('[data-room=title]').textContent;
+            const picture = document.querySelector('.stave svg.engraved');
+            window.seen.push([title, picture ? (picture.dataset.seen ??= title) : title]);
+        };
+        new MutationObserver(look).observe(document.querySelector('.room-sheet'), { childList: true, subtree: true });
+        new MutationObserver(look).observe(document.querySelector('.room-top'), { childList: true, subtree: true });
+    });
+    const steps = await page.locator('[data-room=steps] option').count();
+    for (let step = 0; step < 2 * steps; step++) {
+        await page.keyboard.press(step < steps ? 'ArrowRight' : 'ArrowLeft');
+    }
+    await page.waitForTimeout(1000);
+    const seen = await page.evaluate(() => window.seen);
+    expect(seen.length).toBeGreaterThan(steps);
+    expect(seen.filter(([title, first]) => title !== first)).toEqual([]);
+});

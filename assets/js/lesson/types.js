@@ -19,6 +19,7 @@
  * @property {string[]} players instruments of a group
  * @property {string} easier version, in words; empty for none
  * @property {string} fuller version
+ * @property {number} half beats of the first half of the chunk, where the easier version is that half; 0 where it is not
  * @property {boolean} isSpare of the next lesson, for a class that is quicker
  * @property {string} prompt
  * @property {number} seconds
@@ -81,11 +82,64 @@
  * @property {number} verses
  * @property {string} card
  * @property {string} picture
- * @property {[number, number, number, string][]} tones
+ * @property {Tone[]} tones
  * @property {{number: string, notes: string[]}[]} text
- * @property {{strokes: unknown[]}|null} ribbon
- * @property {unknown} outside
- * @property {unknown} landing
+ * @property {Ribbon|null} ribbon
+ * @property {string[]} outside ids of notes before and behind the chunk
+ * @property {string[]} landing ids of the notes on which it lands
+ */
+
+/**
+ * Where the bow is, stroke by stroke: 0 at the frog, 1 at the tip.
+ *
+ * @typedef {object} Ribbon
+ * @property {Stroke[]} strokes
+ * @property {string} frog in words
+ * @property {string} tip in words
+ */
+
+/**
+ * @typedef {{note: string, until: string, from: number, to: number, weight: string, recovers: boolean, lifted: boolean}} Stroke
+ */
+
+/**
+ * What is clicked and counted in a chunk.
+ *
+ * @typedef {object} Chunk
+ * @property {string} measures in words
+ * @property {number} beats of one repetition
+ * @property {Click[]} clicks with one measure counted in
+ * @property {Click[]} clicksFast with two
+ */
+
+/** @typedef {[number, number]} Click beat, and its count in the measure */
+
+/** @typedef {[number, number, number, string]} Tone beat, length in beats, MIDI number, id of the note */
+
+/**
+ * What stands on the stave.
+ *
+ * @typedef {object} Sheet
+ * @property {string} xml
+ * @property {Record<string, string[]>} marks ids of notes by the class that they get
+ * @property {Ribbon|null} ribbon
+ */
+
+/**
+ * All that the page of a lesson brings along.
+ *
+ * @typedef {object} LessonData
+ * @property {number} lesson
+ * @property {string} title
+ * @property {string} key of its log
+ * @property {number} startedAt milliseconds since 1970
+ * @property {number} minutes
+ * @property {Row[]} entries
+ * @property {number} after
+ * @property {Step[]} steps at least one
+ * @property {Record<string, Chunk>} chunks
+ * @property {{id: string, name: string, instrument: string}[]} parts
+ * @property {Partial<Layers>} layers
  */
 
 /**
