@@ -6,12 +6,12 @@ import { randomUUID } from 'node:crypto';
 import { connect } from 'node:net';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, root, wait } from '../Fault/client.mjs';
+import { Client, root, wait, within, freePort } from '../Fault/client.mjs';
 import { ask, at, flood, LONG, screen, tryToSignIn } from './client.mjs';
 import { Home } from './homes.mjs';
 import { newPiece, shorterFileAndChunk, splitAndMovedEdge } from './races.mjs';
 
-const home = new Home(8671, 'abuse');
+const home = new Home(await freePort(), 'abuse');
 const ms = (times) => `${at(times, 0.5).toFixed(1)} ms, ${at(times, 0.95).toFixed(1)} ms at 95 %`;
 const FOR = LONG ? 20_000 : 2_000;
 const TIMES = 4;
@@ -132,29 +132,33 @@ const signingIn = (from) => async (index) => {
 };
 const manyAddresses = (index) => `127.0.${1 + (index % 200)}.${1 + Math.floor(Math.random() * 250)}`;
 
-test('a flood of sign-ins holds up no coin, no poll, and nobody for long', { timeout: 180_000 }, async (context) => {
-    const who = { 'one address': () => '127.0.0.1', 'many addresses': manyAddresses };
-    for (const [name, from] of Object.entries(who).slice(LONG ? 0 : 1)) {
-        const stop = flood(40, signingIn(from));
-        const under = await watchedUnder();
-        await stop();
-        context.diagnostic(`alone ${alone.told}; under 40 sign-ins of ${name} ${under.told}`);
-        await soon(teacher, '/');
-    }
-    const began = performance.now();
-    for (let tries = 0; tries < 60; tries++) {
-        const answer = await ask(`${home.url}/sign-in`, { from: '127.9.9.9' });
-        if (answer?.status === 200) {
-            break;
+test(
+    'a flood of sign-ins holds up no coin, no poll, and nobody for long',
+    { timeout: within(180) },
+    async (context) => {
+        const who = { 'one address': () => '127.0.0.1', 'many addresses': manyAddresses };
+        for (const [name, from] of Object.entries(who).slice(LONG ? 0 : 1)) {
+            const stop = flood(40, signingIn(from));
+            const under = await watchedUnder();
+            await stop();
+            context.diagnostic(`alone ${alone.told}; under 40 sign-ins of ${name} ${under.told}`);
+            await soon(teacher, '/');
         }
-        await wait(100);
-    }
-    assert.ok(performance.now() - began < 5000, 'the flood is over when it is over');
-});
+        const began = performance.now();
+        for (let tries = 0; tries < 60; tries++) {
+            const answer = await ask(`${home.url}/sign-in`, { from: '127.9.9.9' });
+            if (answer?.status === 200) {
+                break;
+            }
+            await wait(100);
+        }
+        assert.ok(performance.now() - began < 5000, 'the flood is over when it is over');
+    },
+);
 
 test(
     'while forty sign in, six imports run and one program asks for its whole library, the others go on',
-    { timeout: 240_000 },
+    { timeout: within(240) },
     async (context) => {
         const before = await pagesOfOther(5);
         const many = tune('Long March', 400);
@@ -164,7 +168,7 @@ test(
                 const answer = await teacher.post(
                     '/library/new',
                     { abc: many.replace('T:', `T:${index} `) },
-                    { signal: AbortSignal.timeout(60_000) },
+                    { signal: AbortSignal.timeout(within(60)) },
                 );
                 await answer.text();
                 await wait(answer.status === 303 ? 0 : 100);
@@ -176,7 +180,7 @@ test(
                     '/classes/2/next',
                     '/books?book=Lantern',
                 ];
-                const answer = await teacher.ask(paths[index], { signal: AbortSignal.timeout(60_000) });
+                const answer = await teacher.ask(paths[index], { signal: AbortSignal.timeout(within(60)) });
                 await answer.text();
                 await wait(answer.status === 200 ? 0 : 100);
             }),
@@ -202,7 +206,7 @@ test(
     },
 );
 
-test('slow readers and slow senders hold up nobody', { timeout: 120_000 }, async (context) => {
+test('slow readers and slow senders hold up nobody', { timeout: within(120) }, async (context) => {
     const open = Array.from({ length: LONG ? 400 : 120 }, (_, index) => {
         const line = connect({ host: '127.0.0.1', port: home.port, localAddress: `127.0.${1 + (index % 5)}.1` });
         line.on('error', () => {});
@@ -228,7 +232,7 @@ test('slow readers and slow senders hold up nobody', { timeout: 120_000 }, async
 
 test(
     'a log has a size, and one that an earlier release let grow holds up no page',
-    { timeout: 180_000 },
+    { timeout: within(180) },
     async (context) => {
         assert.equal(
             (await log(lesson.number, lesson.data.key, JSON.stringify({ entries: entries(2000, step()) }))).status,
@@ -279,7 +283,7 @@ test(
     },
 );
 
-test('many long rules of one program cost its pages little', { timeout: 240_000 }, async (context) => {
+test('many long rules of one program cost its pages little', { timeout: within(240) }, async (context) => {
     const parts = [
         'finger(D, 1)',
         'finger(A, 2, high)',
@@ -326,7 +330,7 @@ test('many long rules of one program cost its pages little', { timeout: 240_000 
 
 test(
     'an index that would make too much is refused in words, one of a book is read in the background',
-    { timeout: 120_000 },
+    { timeout: within(120) },
     async () => {
         await teacher.page('/library/index');
         const send = async (rows) => {
@@ -360,7 +364,7 @@ test(
     },
 );
 
-test('an address that is written otherwise walks past no pool and no limit', { timeout: 60_000 }, async () => {
+test('an address that is written otherwise walks past no pool and no limit', { timeout: within(60) }, async () => {
     const pieces = home.sql('SELECT COUNT(*) FROM piece');
     const large = `_token=${encodeURIComponent(teacher.token)}&abc=${'x'.repeat(3 << 20)}`;
     const small = `_token=${encodeURIComponent(teacher.token)}&abc=${encodeURIComponent(tune('Past', 4))}`;
@@ -400,7 +404,7 @@ test('an address that is written otherwise walks past no pool and no limit', { t
 
 test(
     'who presses twice, and who does the same in the same moment, makes one thing',
-    { timeout: 120_000 },
+    { timeout: within(120) },
     async (context) => {
         const form = await teacher.page('/library/new');
         const key = [...form.matchAll(/name="_once" value="([\da-f]{32})"/g)].at(-1)[1];
@@ -430,18 +434,22 @@ test(
     },
 );
 
-test('two who change one piece in the same moment leave a piece that opens', { timeout: 180_000 }, async (context) => {
-    const second = new Client(home.url);
-    await second.signIn();
-    const piece = await newPiece(teacher);
-    const told = {};
-    for (let round = 0; round < (LONG ? 50 : 4); round++) {
-        const both = await shorterFileAndChunk([teacher, second], piece);
-        told[both] = (told[both] ?? 0) + 1;
-        await splitAndMovedEdge([teacher, second], teacher);
-    }
-    context.diagnostic(`a shorter file and a chunk in what goes: ${JSON.stringify(told)}`);
-});
+test(
+    'two who change one piece in the same moment leave a piece that opens',
+    { timeout: within(180) },
+    async (context) => {
+        const second = new Client(home.url);
+        await second.signIn();
+        const piece = await newPiece(teacher);
+        const told = {};
+        for (let round = 0; round < (LONG ? 50 : 4); round++) {
+            const both = await shorterFileAndChunk([teacher, second], piece);
+            told[both] = (told[both] ?? 0) + 1;
+            await splitAndMovedEdge([teacher, second], teacher);
+        }
+        context.diagnostic(`a shorter file and a chunk in what goes: ${JSON.stringify(told)}`);
+    },
+);
 
 /** Six at once press whatever the pages of one piece and its sequence offer. */
 async function scramble(milliseconds) {
@@ -489,7 +497,7 @@ function formsOf(html) {
 
 test(
     'an address with other accents is another one, and wrong tries are counted for the one that is meant',
-    { timeout: 120_000 },
+    { timeout: within(120) },
     async () => {
         const email = 'rene@coinstair.example';
         const { password } = await newcomer(email, 'Accents');

@@ -5,10 +5,11 @@ import { appendFileSync, cpSync, existsSync, readFileSync, rmSync, symlinkSync, 
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { gunzipSync, gzipSync } from 'node:zlib';
+import { freePort, within } from '../Fault/client.mjs';
 import { LONG } from './client.mjs';
 import { Home } from './homes.mjs';
 
-const home = new Home(8651, 'backups');
+const home = new Home(await freePort(), 'backups');
 const sound = join(home.folder, 'sound');
 const crafted = join(home.folder, 'crafted');
 const proof = join(home.folder, 'proof');
@@ -58,7 +59,7 @@ const EVIL = {
 const PLACES = ['before', 'after'];
 
 for (const [index, [what, says]] of Object.entries(EVIL).entries()) {
-    test(`nothing comes of ${what}`, { timeout: 60_000 }, async () => {
+    test(`nothing comes of ${what}`, { timeout: within(60) }, async () => {
         // In small each in one of the places.
         for (const place of LONG ? PLACES : [PLACES[index % 2]]) {
             craft({ dump: (text) => (place === 'before' ? says + text : text + says) });
@@ -71,8 +72,8 @@ for (const [index, [what, says]] of Object.entries(EVIL).entries()) {
     });
 }
 
-test('a restore refuses the same, and leaves an empty home', { timeout: 120_000 }, async () => {
-    const other = new Home(8652, 'restored');
+test('a restore refuses the same, and leaves an empty home', { timeout: within(120) }, async () => {
+    const other = new Home(await freePort(), 'restored');
     try {
         for (const says of [`\\! touch ${proof}\n`, "CREATE USER 'evil'@'%' IDENTIFIED BY 'evil';\n"]) {
             craft({ dump: (text) => text + says });
@@ -88,7 +89,7 @@ test('a restore refuses the same, and leaves an empty home', { timeout: 120_000 
     }
 });
 
-test('a restore in the place of what is there that fails changes nothing', { timeout: 120_000 }, async () => {
+test('a restore in the place of what is there that fails changes nothing', { timeout: within(120) }, async () => {
     await home.stop();
     craft({ dump: (text) => `${text}DELETE FROM mysql.user;\n` });
     const refused = await home.command('restore', '--aside', crafted);
@@ -152,7 +153,7 @@ test('a manifest that was changed, a file that nobody named and a link are refus
     assert.match((await home.command('check', crafted)).err, /settings is missing/);
 });
 
-test('a backup of the release before is read', { timeout: 60_000 }, async () => {
+test('a backup of the release before is read', { timeout: within(60) }, async () => {
     const { RELEASE_BEFORE } = await import('./homes.mjs');
     const checked = await home.command('check', RELEASE_BEFORE);
     assert.equal(checked.code, 0, checked.err);

@@ -5,10 +5,10 @@ import { spawnSync } from 'node:child_process';
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, logCoin, wait } from '../Fault/client.mjs';
+import { Client, logCoin, wait, within, freePort } from '../Fault/client.mjs';
 import { Home } from './homes.mjs';
 
-const home = new Home(8661, 'disk');
+const home = new Home(await freePort(), 'disk');
 const fill = join(home.path, 'fill');
 mkdirSync(home.path);
 const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=280m', 'tmpfs', home.path]).status === 0;
@@ -60,7 +60,7 @@ async function well() {
 
 test(
     'coins that are acknowledged are there, others are told and kept by the screen',
-    { skip, timeout: 120_000 },
+    { skip, timeout: within(120) },
     async (context) => {
         const client = new Client(home.url);
         await client.signIn();
@@ -101,7 +101,7 @@ test(
     },
 );
 
-test('a part that dies meanwhile waits for room, and nothing is emptied', { skip, timeout: 120_000 }, async () => {
+test('a part that dies meanwhile waits for room, and nothing is emptied', { skip, timeout: within(120) }, async () => {
     const files = ['env', 'database-url', 'client.cnf', 'port', 'database-port', 'fpm.conf', 'nginx.conf'];
     const read = () => {
         // Another instance may take the database's port while it is away; it finds another one then.
@@ -120,7 +120,7 @@ test('a part that dies meanwhile waits for room, and nothing is emptied', { skip
 
 test(
     'a start without room says so, leaves all as it was, and goes well later',
-    { skip, timeout: 120_000 },
+    { skip, timeout: within(120) },
     async () => {
         await home.stop();
         fillDisk();

@@ -3,11 +3,11 @@ import assert from 'node:assert/strict';
 import { existsSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { after, before, test } from 'node:test';
-import { coinStair, wait } from '../Fault/client.mjs';
+import { coinStair, wait, within, freePort } from '../Fault/client.mjs';
 import { alive, Home } from './homes.mjs';
 import { LONG } from './client.mjs';
 
-const home = new Home(8631, 'starts');
+const home = new Home(await freePort(), 'starts');
 before(async () => {
     const made = await home.start();
     assert.equal(made.code, 0, made.err);
@@ -18,7 +18,7 @@ after(() => home.end());
 const PARTS = ['mariadbd', 'php-fpm: master', 'nginx: master', 'runsvdir'];
 const running = (name) => home.processes().filter((line) => line.includes(name)).length;
 
-test('of two starts at once one starts, and the other says why not', { timeout: 120_000 }, async () => {
+test('of two starts at once one starts, and the other says why not', { timeout: within(120) }, async () => {
     for (let round = 0; round < (LONG ? 10 : 1); round++) {
         const answers = await Promise.all([home.start(), wait(round * 150).then(() => home.start())]);
         const codes = answers.map(({ code }) => code).sort();
@@ -34,7 +34,7 @@ test('of two starts at once one starts, and the other says why not', { timeout: 
     }
 });
 
-test('a start in the foreground is ended by stop, also while it is under way', { timeout: 120_000 }, async () => {
+test('a start in the foreground is ended by stop, also while it is under way', { timeout: within(120) }, async () => {
     for (const pause of LONG ? [400, 1500, 8000] : [1500]) {
         const start = home.startInForeground();
         await wait(pause);
@@ -45,40 +45,45 @@ test('a start in the foreground is ended by stop, also while it is under way', {
     }
 });
 
-test('a start that was killed leaves nothing that the next one trips over', { timeout: 300_000 }, async (context) => {
-    const rounds = LONG ? 20 : 1;
-    for (let round = 0; round < rounds; round++) {
-        const start = home.startInForeground();
-        await wait(200 + ((round + 0.5) * 4500) / rounds);
-        // The script alone: what it started lives on, as after a terminal that was closed hard.
-        process.kill(start.pid, 'SIGKILL');
-        await start.ended;
-        const again = await home.start();
-        // One that had come to its end needs nobody: its keepers go on.
-        assert.ok(again.code === 0 || /already running/.test(again.err), again.err);
-        assert.equal((await home.command('status')).code, 0);
-        for (const name of PARTS) {
-            assert.equal(running(name), 1, `one ${name} after a start that was killed in round ${round}`);
+test(
+    'a start that was killed leaves nothing that the next one trips over',
+    { timeout: within(300) },
+    async (context) => {
+        const rounds = LONG ? 20 : 1;
+        for (let round = 0; round < rounds; round++) {
+            const start = home.startInForeground();
+            await wait(200 + ((round + 0.5) * 4500) / rounds);
+            // The script alone: what it started lives on, as after a terminal that was closed hard.
+            process.kill(start.pid, 'SIGKILL');
+            await start.ended;
+            const again = await home.start();
+            // One that had come to its end needs nobody: its keepers go on.
+            assert.ok(again.code === 0 || /already running/.test(again.err), again.err);
+            assert.equal((await home.command('status')).code, 0);
+            for (const name of PARTS) {
+                assert.equal(running(name), 1, `one ${name} after a start that was killed in round ${round}`);
+            }
+            await home.stop();
+            assert.deepEqual(home.processes(), [], 'nothing stays');
         }
-        await home.stop();
-        assert.deepEqual(home.processes(), [], 'nothing stays');
-    }
-    context.diagnostic(`${rounds} starts were killed, and started again`);
-});
+        context.diagnostic(`${rounds} starts were killed, and started again`);
+    },
+);
 
 test('a port that is taken is told at once, before anything is installed or made', async () => {
     const taken = createServer();
+    const port = await freePort();
     // Somebody who listens and never answers.
-    await new Promise((resolve) => taken.listen(8632, '0.0.0.0', resolve));
+    await new Promise((resolve) => taken.listen(port, '0.0.0.0', resolve));
     const fresh = `${home.folder}/fresh`;
     try {
         const began = Date.now();
-        const refused = await coinStair(['start', '--background', '--port', '8632'], {
+        const refused = await coinStair(['start', '--background', '--port', String(port)], {
             COIN_STAIR_HOME: fresh,
             COIN_STAIR_DATA: '',
         });
         assert.equal(refused.code, 1);
-        assert.match(refused.err, /port 8632 is busy/);
+        assert.match(refused.err, new RegExp(`port ${port} is busy`));
         assert.ok(Date.now() - began < 1500);
         assert.equal(existsSync(fresh), false, 'nothing was made');
     } finally {
@@ -88,7 +93,7 @@ test('a port that is taken is told at once, before anything is installed or made
 });
 
 test('stop ends a command of its own home alone', async () => {
-    const other = new Home(8633, 'other');
+    const other = new Home(await freePort(), 'other');
     try {
         const start = other.startInForeground();
         await wait(500);

@@ -4,11 +4,11 @@ import { execFileSync, spawn } from 'node:child_process';
 import { cpSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, difference, wait, walk } from '../Fault/client.mjs';
+import { Client, difference, wait, walk, within, freePort } from '../Fault/client.mjs';
 import { Home, RELEASE_BEFORE } from './homes.mjs';
 import { LONG } from './client.mjs';
 
-const home = new Home(8641, 'tables');
+const home = new Home(await freePort(), 'tables');
 const kept = join(home.folder, 'kept');
 /** Tables of what is under way, of what is made anew, and of this test. */
 const PASSING =
@@ -120,7 +120,7 @@ async function killedAt(note) {
     await start.ended;
 }
 
-test('killed while tables change, it starts again by itself, whole', { timeout: 900_000 }, async (context) => {
+test('killed while tables change, it starts again by itself, whole', { timeout: within(900) }, async (context) => {
     for (let point = 0; point < POINTS; point++) {
         const note = 1 + Math.floor(((point + 0.5) * notes) / POINTS);
         await killedAt(note);
@@ -143,7 +143,7 @@ test('killed while tables change, it starts again by itself, whole', { timeout: 
 
 test(
     'killed again and again, it makes no further backup, names the first, and goes back to it in one command',
-    { timeout: 300_000 },
+    { timeout: within(300) },
     async () => {
         await killedAt(1);
         const [first] = backups();

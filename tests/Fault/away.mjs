@@ -5,7 +5,7 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { launch } from '../Browser/launch.mjs';
-import { Client, coinStair, logCoin, runFolder, wait } from './client.mjs';
+import { Client, coinStair, logCoin, runFolder, wait, within } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const home = process.env.COIN_STAIR_HOME;
@@ -53,7 +53,7 @@ for (const part of ['database', 'fpm']) {
     });
 }
 
-test('what works in the background waits for a database that is away for long', { timeout: 90_000 }, async () => {
+test('what works in the background waits for a database that is away for long', { timeout: within(90) }, async () => {
     sv('stop', 'database');
     await wait(10_000);
     sv('start', 'database');
@@ -83,12 +83,12 @@ test('a host that is not named is not answered', async () => {
 
 test(
     'more at once than can be done waits, or is told so; no connection is broken',
-    { timeout: 60_000 },
+    { timeout: within(60) },
     async (context) => {
         const client = new Client(url);
         await client.signIn();
         const answers = await Promise.allSettled(
-            Array.from({ length: 700 }, () => client.ask('/library', { signal: AbortSignal.timeout(40_000) })),
+            Array.from({ length: 700 }, () => client.ask('/library', { signal: AbortSignal.timeout(within(40)) })),
         );
         const statuses = {};
         for (const { status, value, reason } of answers) {
@@ -105,7 +105,7 @@ test(
     },
 );
 
-test('six files that take long do not hold up a coin', { timeout: 60_000 }, async (context) => {
+test('six files that take long do not hold up a coin', { timeout: within(60) }, async (context) => {
     const client = new Client(url);
     await client.signIn();
     const lesson = await client.lesson(await client.sequence());
@@ -119,7 +119,7 @@ test('six files that take long do not hold up a coin', { timeout: 60_000 }, asyn
                 .post(
                     '/library/new',
                     { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` },
-                    { signal: AbortSignal.timeout(50_000) },
+                    { signal: AbortSignal.timeout(within(50)) },
                 )
                 .then((answer) => answer.status),
         ),
@@ -140,7 +140,7 @@ test('six files that take long do not hold up a coin', { timeout: 60_000 }, asyn
 
 test(
     'a lesson goes on while the database is away, also when its page is loaded again',
-    { timeout: 90_000 },
+    { timeout: within(90) },
     async () => {
         const browser = await chromium.launch(launch);
         try {
@@ -154,7 +154,7 @@ test(
             await client.signIn();
             await page.goto(`${url}/sequences/${await client.sequence(7)}`);
             await page.getByRole('button', { name: /lesson/ }).click();
-            await page.locator('.room[data-kept=yes]').waitFor({ timeout: 30_000 });
+            await page.locator('.room[data-kept=yes]').waitFor({ timeout: within(30) });
             await page.locator('[data-room=steps]').selectOption({ index: 1 });
             const saved = page.locator('[data-room=saved]');
             await page.keyboard.press('c');
@@ -164,7 +164,7 @@ test(
                 await page.keyboard.press('c');
                 await saved.filter({ hasText: 'waiting to be sent: 1' }).waitFor();
                 await page.reload();
-                await page.locator('.stave svg.engraved').waitFor({ timeout: 30_000 });
+                await page.locator('.stave svg.engraved').waitFor({ timeout: within(30) });
                 await saved.filter({ hasText: 'waiting to be sent: 1' }).waitFor();
                 await page.keyboard.press('x');
                 await saved.filter({ hasText: 'waiting to be sent: 2' }).waitFor();
@@ -172,7 +172,7 @@ test(
                 sv('start', 'database');
                 await healthy();
             }
-            await saved.filter({ hasText: 'all saved' }).waitFor({ timeout: 15_000 });
+            await saved.filter({ hasText: 'all saved' }).waitFor({ timeout: within(15) });
         } finally {
             await browser.close();
         }

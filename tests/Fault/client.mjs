@@ -2,6 +2,7 @@
 import { execFile, spawnSync } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
@@ -66,6 +67,28 @@ export function difference(one = '', other = '') {
     return `line ${at + 1}: ${lines[at].trim().slice(0, 300)} | ${(others[at] ?? '').trim().slice(0, 300)}`;
 }
 
+/** How much longer than on an idle machine anything may take before it counts as a fault. */
+const PATIENCE = Number(process.env.COIN_STAIR_PATIENCE ?? 4);
+
+/** Milliseconds after which something that takes so many seconds on an idle machine, at most, is given up. */
+export const within = (seconds) => seconds * PATIENCE * 1000;
+
+/** A port on which nothing listens, below those from which connections go out. */
+export async function freePort() {
+    for (;;) {
+        const port = 10_000 + Math.floor(Math.random() * 20_000);
+        const server = createServer();
+        const isFree = await new Promise((resolve) => {
+            server.once('error', () => resolve(false));
+            server.listen(port, '0.0.0.0', () => resolve(true));
+        });
+        await new Promise((resolve) => (isFree ? server.close(resolve) : resolve()));
+        if (isFree) {
+            return port;
+        }
+    }
+}
+
 export const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** The number of the process that leads a part, as the home has it written down. */
@@ -94,7 +117,7 @@ export class Client {
     async ask(path, options = {}) {
         const answer = await fetch(this.url + path, {
             redirect: 'manual',
-            signal: AbortSignal.timeout(10_000),
+            signal: AbortSignal.timeout(within(10)),
             ...options,
             headers: { ...options.headers, Cookie: this.#cookie },
         });
@@ -192,6 +215,16 @@ export async function walk(client, limit) {
             const links = [...text.matchAll(/href="(\/(?:pieces|classes|sequences|lessons|library)[^"#]*)"/g)];
             open.push(...links.map(([, to]) => to.replaceAll('&amp;', '&')).filter((to) => !/\/file\//.test(to)));
         }
+    }
+    return seen;
+}
+
+/** The pages of some addresses, as walk() tells them. */
+export async function visit(client, paths) {
+    const seen = new Map();
+    for (const path of paths) {
+        const answer = await client.ask(path);
+        seen.set(path, `${answer.status} ${plain(await answer.text())}`);
     }
     return seen;
 }

@@ -5,13 +5,13 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { children, coinStair, leader, wait } from './client.mjs';
+import { children, freePort, coinStair, leader, wait, within } from './client.mjs';
 
 const home = mkdtempSync(join(tmpdir(), 'coin-stair-ours-'));
 const env = { COIN_STAIR_HOME: home, COIN_STAIR_DATA: '', COIN_STAIR_FLUSH: '0' };
-const PORT = '8471';
+const PORT = String(await freePort());
 const answers = () =>
-    fetch(`http://127.0.0.1:${PORT}/alive`, { signal: AbortSignal.timeout(1000) })
+    fetch(`http://127.0.0.1:${PORT}/alive`, { signal: AbortSignal.timeout(within(1)) })
         .then((answer) => answer.status === 204)
         .catch(() => false);
 const alive = (pid) => {
@@ -66,28 +66,32 @@ test('what lost its keepers is found, ended by stop, and not started twice', asy
     assert.equal(await answers(), false, 'nobody holds the port');
 });
 
-test('a killed master leaves no worker that holds the port, whatever else goes on', { timeout: 60_000 }, async () => {
-    assert.equal((await coinStair(['start', '--background', '--port', PORT], env)).code, 0);
-    // Processes that come and go, as on any busy machine.
-    const busy = [1, 2].map(() => spawn('sh', ['-c', 'while :; do /bin/true; done']));
-    try {
-        for (let kill = 0; kill < 4; kill++) {
-            const before = leader(home, 'nginx');
-            const [worker] = children(before);
-            process.kill(before, 'SIGKILL');
-            for (let tries = 0; tries < 200 && !(leader(home, 'nginx') !== before && (await answers())); tries++) {
-                await wait(50);
+test(
+    'a killed master leaves no worker that holds the port, whatever else goes on',
+    { timeout: within(60) },
+    async () => {
+        assert.equal((await coinStair(['start', '--background', '--port', PORT], env)).code, 0);
+        // Processes that come and go, as on any busy machine.
+        const busy = [1, 2].map(() => spawn('sh', ['-c', 'while :; do /bin/true; done']));
+        try {
+            for (let kill = 0; kill < 4; kill++) {
+                const before = leader(home, 'nginx');
+                const [worker] = children(before);
+                process.kill(before, 'SIGKILL');
+                for (let tries = 0; tries < 200 && !(leader(home, 'nginx') !== before && (await answers())); tries++) {
+                    await wait(50);
+                }
+                assert.notEqual(leader(home, 'nginx'), before);
+                assert.ok(!alive(worker), 'the worker of the dead master is gone');
+                assert.ok(await answers());
             }
-            assert.notEqual(leader(home, 'nginx'), before);
-            assert.ok(!alive(worker), 'the worker of the dead master is gone');
-            assert.ok(await answers());
+        } finally {
+            busy.forEach((process) => process.kill('SIGKILL'));
         }
-    } finally {
-        busy.forEach((process) => process.kill('SIGKILL'));
-    }
-    assert.equal((await coinStair(['status'], env)).code, 0);
-    await coinStair(['stop'], env);
-});
+        assert.equal((await coinStair(['status'], env)).code, 0);
+        await coinStair(['stop'], env);
+    },
+);
 
 test('the database listens on loopback, below the ports from which connections go out', async () => {
     const [outgoing] = readFileSync('/proc/sys/net/ipv4/ip_local_port_range', 'utf8').trim().split(/\s+/).map(Number);
@@ -95,30 +99,34 @@ test('the database listens on loopback, below the ports from which connections g
     assert.ok(port > 1023 && port < outgoing, `${port}`);
 });
 
-test('a part that cannot start is given up after five starts, and status says why', { timeout: 60_000 }, async () => {
-    assert.equal((await coinStair(['start', '--background', '--port', PORT], env)).code, 0);
-    const conf = readFileSync(join(home, 'nginx.conf'), 'utf8');
-    writeFileSync(join(home, 'nginx.conf'), conf.replace('worker_processes 1;', 'worker_processes rather many;'));
-    process.kill(leader(home, 'nginx'), 'SIGKILL');
-    let status;
-    for (let tries = 0; tries < 40; tries++) {
-        await wait(500);
-        status = await coinStair(['status'], env);
-        if (/gave up/.test(status.out)) {
-            break;
+test(
+    'a part that cannot start is given up after five starts, and status says why',
+    { timeout: within(60) },
+    async () => {
+        assert.equal((await coinStair(['start', '--background', '--port', PORT], env)).code, 0);
+        const conf = readFileSync(join(home, 'nginx.conf'), 'utf8');
+        writeFileSync(join(home, 'nginx.conf'), conf.replace('worker_processes 1;', 'worker_processes rather many;'));
+        process.kill(leader(home, 'nginx'), 'SIGKILL');
+        let status;
+        for (let tries = 0; tries < 40; tries++) {
+            await wait(500);
+            status = await coinStair(['status'], env);
+            if (/gave up/.test(status.out)) {
+                break;
+            }
         }
-    }
-    assert.equal(status.code, 1);
-    assert.match(status.out, /nginx {2}gave up: the nginx was started 5 times and never answered/);
-    assert.match(status.out, /invalid number of arguments in "worker_processes"/);
-    assert.match(status.out, /database {2}answers/);
-    await coinStair(['stop'], env);
-    const started = await coinStair(['start', '--background', '--port', PORT], env);
-    assert.equal(started.code, 0, 'the next start writes the configuration anew: ' + started.err);
-    await coinStair(['stop'], env);
-});
+        assert.equal(status.code, 1);
+        assert.match(status.out, /nginx {2}gave up: the nginx was started 5 times and never answered/);
+        assert.match(status.out, /invalid number of arguments in "worker_processes"/);
+        assert.match(status.out, /database {2}answers/);
+        await coinStair(['stop'], env);
+        const started = await coinStair(['start', '--background', '--port', PORT], env);
+        assert.equal(started.code, 0, 'the next start writes the configuration anew: ' + started.err);
+        await coinStair(['stop'], env);
+    },
+);
 
-test('behind TLS every address and cookie is that of the world', { timeout: 60_000 }, async () => {
+test('behind TLS every address and cookie is that of the world', { timeout: within(60) }, async () => {
     const settings = join(home, 'env');
     const before = readFileSync(settings, 'utf8');
     writeFileSync(settings, `${before}PUBLIC_ADDRESS=https://strings.example.org\n`);
