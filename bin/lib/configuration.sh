@@ -27,7 +27,7 @@ catch_workers_output = yes
 decorate_workers_output = no
 clear_env = yes
 env[COIN_STAIR_HOME] = $VAR
-env[APP_ENV] = prod
+env[APP_ENV] = $(setting APP_ENV prod)
 php_admin_value[memory_limit] = 256M
 php_admin_value[realpath_cache_size] = 4096K
 php_admin_value[realpath_cache_ttl] = 600
@@ -62,6 +62,7 @@ fastcgi_param REQUEST_URI \$request_uri;
 fastcgi_param SERVER_PROTOCOL \$server_protocol;
 fastcgi_param REMOTE_ADDR \$remote_addr;
 fastcgi_param SERVER_NAME \$host;
+fastcgi_param COIN_STAIR_REQUEST \$request_id;
 fastcgi_param COIN_STAIR_UNDER_WAY \$connections_writing;
 $public_address
 fastcgi_param SCRIPT_FILENAME $ROOT/public/index.php;
@@ -77,6 +78,7 @@ CONF
     (umask 077 && cat >"$VAR/fpm.conf" <<CONF
 [global]
 error_log = /proc/self/fd/2
+log_limit = 16384
 process_control_timeout = 10s
 emergency_restart_threshold = 0
 include = $served/pools.conf

@@ -17,13 +17,15 @@ running() {
 
 # What runsv calls: the parts are told where they are at home, and each one's words go to a log that is cut and turned by svlogd.
 write_service() {
-    local name=$1 folder=$SERVICES/$1 part
+    local name=$1 folder=$SERVICES/$1 part times
     part=$(printf 'env ROOT=%q VAR=%q DATA=%q PORT=%q RUN=%q FPM=%q COIN_STAIR_FLUSH=%q %q %q' \
         "$ROOT" "$VAR" "$DATA" "$PORT" "$RUN" "$(fpm_binary)" "${COIN_STAIR_FLUSH:-1}" "$ROOT/bin/lib/part" "$name")
     mkdir -p "$folder/log" "$folder/control" "$VAR/log/$name"
     printf '#!/bin/sh\nexec %s run 2>&1\n' "$part" >"$folder/run"
     printf '#!/bin/sh\nexec %s finish 2>&1\n' "$part" >"$folder/finish"
-    printf '#!/bin/sh\nexec svlogd -tt %q\n' "$VAR/log/$name" >"$folder/log/run"
+    # What the application says are lines of JSON with their time; the others' lines get one.
+    if [[ $name = fpm || $name = worker ]]; then times=; else times=-tt; fi
+    printf '#!/bin/sh\nexec svlogd %s -b 20000 -l 16000 %q\n' "$times" "$VAR/log/$name" >"$folder/log/run"
     printf 's2000000\nn5\n' >"$VAR/log/$name/config"
     # nginx and php-fpm end what they are doing first when they are asked by this signal.
     # shellcheck disable=SC2016

@@ -31,10 +31,11 @@ export function merge(entries, more) {
  * @param {string} step
  */
 export function ofStep(entries, step) {
-    const all = [...entries].filter((entry) => entry.step === step);
+    const all = [...entries];
+    // On whichever step whoever took it back stood.
     const undone = new Set(all.filter(({ kind }) => kind === 'undo').map(({ text }) => text));
     return all
-        .filter(({ id, kind }) => kind !== 'undo' && !undone.has(id))
+        .filter((entry) => entry.step === step && entry.kind !== 'undo' && !undone.has(entry.id))
         .sort((a, b) => a.at - b.at || a.count - b.count || (a.id < b.id ? -1 : 1));
 }
 

@@ -147,7 +147,9 @@ final readonly class ServerConfiguration
         }
         foreach (['broken', 'full', 'too-large', ...array_keys(self::AGAIN)] as $page) {
             $again = isset(self::AGAIN[$page]) ? 'add_header Retry-After '.self::AGAIN[$page]." always;\n    " : '';
-            $locations .= "location = /build/$page.html {\n    internal;\n    {$again}include $headers;\n}\n";
+            // A failure says under which number the log tells of it.
+            $number = 'broken' === $page ? "ssi on;\n    add_header X-Request-Id \$request_id always;\n    " : '';
+            $locations .= "location = /build/$page.html {\n    internal;\n    {$again}{$number}include $headers;\n}\n";
         }
 
         return $locations;

@@ -6,12 +6,17 @@ namespace App\Shared\Web;
 
 use Monolog\Formatter\FormatterInterface;
 use Monolog\LogRecord;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\RequestStack;
 
-/** A failure as one short line of the log: the request, the innermost reason, and the place in the sources. */
+/**
+ * A failure as one line of JSON: which request, of which rows, the innermost reason, and the way through the sources. Nothing that somebody
+ * typed or is called stands in it: no value of a message, no argument, no field, no query.
+ */
 final readonly class LogLine implements FormatterInterface
 {
     private const LONGEST = 400;
+    private const FRAMES = 24;
 
     public function __construct(private RequestStack $requests)
     {
@@ -19,10 +24,12 @@ final readonly class LogLine implements FormatterInterface
 
     public function format(LogRecord $record): string
     {
-        $request = $this->requests->getCurrentRequest();
-        $asked = null === $request ? '-' : $request->getMethod().' '.$request->getPathInfo();
+        $thrown = $record->context['exception'] ?? null;
+        $line = ['at' => $record->datetime->format('Y-m-d\TH:i:s.vp'), 'level' => $record->level->getName()]
+            + $this->request()
+            + ($thrown instanceof \Throwable ? self::thrown($thrown) : ['why' => self::plain($record->message)]);
 
-        return self::short("{$record->level->getName()} $asked ".self::reason($record))."\n";
+        return json_encode($line, \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE)."\n";
     }
 
     public function formatBatch(array $records): string
@@ -30,22 +37,57 @@ final readonly class LogLine implements FormatterInterface
         return implode('', array_map($this->format(...), $records));
     }
 
-    private static function reason(LogRecord $record): string
+    /** @return array<string, mixed> */
+    private function request(): array
     {
-        $thrown = $record->context['exception'] ?? null;
-        if (!$thrown instanceof \Throwable) {
-            return $record->message;
+        $request = $this->requests->getMainRequest();
+        if (null === $request) {
+            return [];
         }
+        $rows = array_filter((array) $request->attributes->get('_route_params'), is_numeric(...));
+
+        return [
+            'request' => RequestId::of($request),
+            'method' => $request->getMethod(),
+            'route' => self::route($request),
+            'rows' => (object) array_map(intval(...), $rows),
+        ];
+    }
+
+    /** Its name; where no route was found, nothing of the address is kept, since it may be anything. */
+    private static function route(Request $request): string
+    {
+        $route = $request->attributes->get('_route');
+
+        return \is_string($route) ? $route : '';
+    }
+
+    /** @return array{thrown: class-string, why: string, trace: list<string>} of the innermost reason */
+    private static function thrown(\Throwable $thrown): array
+    {
         while (null !== $thrown->getPrevious()) {
             $thrown = $thrown->getPrevious();
         }
-        $file = str_replace(\dirname(__DIR__, 3).'/', '', $thrown->getFile());
+        $trace = [self::place($thrown->getFile(), $thrown->getLine())];
+        foreach (\array_slice($thrown->getTrace(), 0, self::FRAMES) as $frame) {
+            $called = ($frame['class'] ?? '').($frame['type'] ?? '').$frame['function'];
+            $trace[] = self::place($frame['file'] ?? '', $frame['line'] ?? 0).' '.$called;
+        }
 
-        return \sprintf('%s at %s:%d: %s', $thrown::class, $file, $thrown->getLine(), $thrown->getMessage());
+        return ['thrown' => $thrown::class, 'why' => self::plain($thrown->getMessage()), 'trace' => $trace];
     }
 
-    private static function short(string $line): string
+    private static function place(string $file, int $line): string
     {
-        return mb_strimwidth((string) preg_replace('/[\x00-\x1f\x7f]+/', ' ', mb_scrub($line)), 0, self::LONGEST, '…');
+        return str_replace(\dirname(__DIR__, 3).'/', '', $file).':'.$line;
+    }
+
+    /** A message without the values in it. */
+    private static function plain(string $message): string
+    {
+        $values = ['/\'[^\']*\'|"[^"]*"|“[^”]*”/u', '/\S+@\S+/u', '/[\x00-\x1f\x7f]+/'];
+        $plain = preg_replace($values, ['…', '…', ' '], mb_scrub($message));
+
+        return mb_strimwidth((string) $plain, 0, self::LONGEST, '…');
     }
 }
