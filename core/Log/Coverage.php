@@ -13,14 +13,18 @@ use CoinStair\Core\Standing\CoverageState;
 final class Coverage
 {
     /**
-     * @param iterable<TaughtLesson> $lessons in any order
+     * @param iterable<TaughtLesson> $lessons the first first
+     * @param list<ChunkCoverage>    $before  what was covered in lessons before them
      *
      * @return list<ChunkCoverage> of chunks, and of rungs on open strings, in the order in which they were first met
      */
-    public static function ofChunks(iterable $lessons): array
+    public static function ofChunks(iterable $lessons, array $before = []): array
     {
         $chunks = [];
-        foreach (TaughtLesson::byDay($lessons) as $lesson) {
+        foreach ($before as $met) {
+            $chunks[$met->matter->key()] = $met;
+        }
+        foreach ($lessons as $lesson) {
             $met = [];
             foreach ($lesson->steps as $step) {
                 $result = $lesson->log->results[$step->id] ?? null;

@@ -10,9 +10,15 @@ final readonly class TaughtLesson
     /**
      * @param string           $day   Y-m-d
      * @param list<TaughtStep> $steps
+     * @param string           $piece id of the piece on which it was; empty where nobody asks
      */
-    public function __construct(public string $id, public string $day, public array $steps, public LogSummary $log)
-    {
+    public function __construct(
+        public string $id,
+        public string $day,
+        public array $steps,
+        public LogSummary $log,
+        public string $piece = '',
+    ) {
     }
 
     /**

@@ -57,11 +57,10 @@ final class ClassSkills
         }
         $baseline ??= Baseline::none();
         $thresholds ??= Thresholds::standard();
-        $evidence = $record->evidenceBySkill();
         $states = [];
         foreach ($instruments as $instrument) {
             foreach ($catalogue->of($instrument) as $skill) {
-                $of = $evidence[$instrument->value][$skill->code] ?? [];
+                $of = $record->evidence($instrument, $skill->code);
                 $told = $words[$instrument->value][$skill->code] ?? [];
                 $isPresumed = $baseline->has($instrument, $skill->code);
                 if ($isPresumed || [] !== $of || [] !== $told) {

@@ -24,19 +24,23 @@ final readonly class HeldSkills
     }
 
     /** @return array<string, list<string>> codes by instrument */
-    public function in(string $lesson, PlayedStep $played): array
+    public function in(string $piece, PlayedStep $played): array
     {
-        return $this->held[self::key($lesson, $played)] ?? [];
+        return $this->held[self::key($piece, $played)] ?? [];
     }
 
-    /** One word for what was played and how: a chunk, or a warm-up made from the piece of a lesson. */
-    public static function key(string $lesson, PlayedStep $played): string
+    /**
+     * One word for what was played and how: a chunk, or a warm-up made from a piece.
+     *
+     * @param string $piece id of the piece of the lesson
+     */
+    public static function key(string $piece, PlayedStep $played): string
     {
         $step = $played->step;
         $modes = array_map(static fn (Mode $mode): string => $mode->value, $played->play->modes);
         sort($modes);
 
-        return (null === $step->step->warmUp ? (string) $step->chunk : $lesson.' '.$step->step->warmUp->code()).
+        return (null === $step->step->warmUp ? (string) $step->chunk : $piece.' '.$step->step->warmUp->code()).
             (self::isOnOpenStrings($played) ? ' open' : '').
             ' '.
             implode('+', $modes);

@@ -33,7 +33,7 @@ final readonly class CellView
 
     public function of(SchoolClass $class, Skill $skill, Instrument $instrument, ?Notice $problem = null, string $why = ''): CellPage
     {
-        $evidence = array_reverse($this->records->of($class)->evidenceBySkill()[$instrument->value][$skill->code] ?? []);
+        $evidence = array_reverse($this->records->of($class)->evidence($instrument, $skill->code));
         $catalogue = $this->skills->catalogue();
 
         return new CellPage(

@@ -10,8 +10,12 @@ use App\Lesson\TakeOut\TakeOutCommand;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Reckoned\ClassRecords;
+use App\Shared\Reckoned\FactsOfClasses;
+use App\Shared\Reckoned\Standings;
 use App\Shared\Reckoned\TaughtLessons;
 use App\Shared\Repository\LessonRepository;
+use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Log\LogLimits;
@@ -19,6 +23,8 @@ use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Skill\Evidence;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\Uid\Uuid;
@@ -100,7 +106,7 @@ final class LongLogTest extends WebCase
         $this->entities()->clear();
         $class = $this->entities()->find(SchoolClass::class, $sequence->getClass()->getId());
         self::assertNotNull($class);
-        $rows = $this->service(LessonRepository::class)->ofClass($class);
+        $rows = $this->entities()->getRepository(Lesson::class)->findBy(['class' => $class], ['day' => 'DESC']);
         $coins = static fn (bool $isBackward = false): array => array_map(
             static fn (TaughtLesson $one): int => array_sum(array_column($one->log->results, 'coins')),
             $taught->of($isBackward ? array_reverse($rows) : $rows),
@@ -112,6 +118,74 @@ final class LongLogTest extends WebCase
         $this->service(LessonLog::class)->add($rows[4], $this->coins($rows[4], 1));
         self::assertSame([9, 8, 7, 6, 6, 4, 3, 2, 1], $coins());
         self::assertSame(10, $memory->reckoned, 'but the lesson that changed');
+    }
+
+    public function testWhatWasTaughtBeforeHundredsOfLessonsIsStillKnown(): void
+    {
+        $lesson = $this->lesson();
+        $this->earn($lesson, $this->played($lesson));
+        $lesson->end(new \DateTimeImmutable(), '');
+        $this->entities()->flush();
+        $this->copies($lesson, 600, "'[]'");
+        $class = $lesson->getClass();
+        self::assertCount(1, $this->service(Standings::class)->of($class)->coverage());
+        self::assertNotSame([], $this->service(ClassRecords::class)->of($class)->codes(Instrument::Violin));
+        $this->browser->request('GET', "/classes/{$class->getId()}");
+        self::assertSelectorTextContains('main', $lesson->getPiece()->getTitle());
+        self::assertStringNotContainsString('Nothing taught yet', $this->body());
+    }
+
+    public function testWhatIsSummedInPartsIsWhatIsSummedAtOnce(): void
+    {
+        $lesson = $this->lesson();
+        $this->earn($lesson, $this->played($lesson));
+        $lesson->end(new \DateTimeImmutable(), '');
+        $this->entities()->flush();
+        $this->copies($lesson, 130, 'plan');
+        $class = $lesson->getClass();
+        $rows = $this->entities()->getRepository(Lesson::class)->findBy(['class' => $class], ['day' => 'ASC', 'id' => 'ASC']);
+        self::assertCount(131, $rows);
+        $taught = $this->service(TaughtLessons::class);
+        $atOnce = Coverage::ofChunks($taught->of($rows));
+        self::assertSame(131, $atOnce[0]->lessons);
+        self::assertEquals($atOnce, $this->service(Standings::class)->of($class)->coverage());
+        self::assertCount(131, $this->evidence($class));
+        // One that lies back is corrected: what was summed of it is another.
+        $this->entities()->getConnection()->executeStatement(
+            "DELETE FROM log_entry WHERE lesson_id = ? AND kind = 'coin'",
+            [$rows[3]->getId()],
+        );
+        $this->entities()->getConnection()->executeStatement('UPDATE lesson SET log_hash = log_hash + 1 WHERE id = ?', [$rows[3]->getId()]);
+        $this->service(FactsOfClasses::class)->reset();
+        self::assertSame(130, $this->service(Standings::class)->of($class)->coverage()[0]->lessons);
+        self::assertCount(130, $this->evidence($class));
+    }
+
+    /** @return list<Evidence> of one of the skills that the class met */
+    private function evidence(SchoolClass $class): array
+    {
+        $record = $this->service(ClassRecords::class)->of($class);
+
+        return $record->evidence(Instrument::Violin, $record->codes(Instrument::Violin)[0] ?? '');
+    }
+
+    /** So many lessons of the days after, each with the same log, and with the given plan. */
+    private function copies(Lesson $lesson, int $count, string $plan): void
+    {
+        $database = $this->entities()->getConnection();
+        $same = 'class_id, sequence_id, piece_id, program_id, log_size, log_hash, short_pieces';
+        $database->executeStatement(
+            "INSERT INTO lesson (day, started_at, ended_at, plan, remark, $same) SELECT DATE_ADD(day, INTERVAL s.seq DAY), started_at, ".
+                "ended_at, $plan, 'copy', $same FROM lesson JOIN seq_1_to_$count s WHERE id = ?",
+            [$lesson->getId()],
+        );
+        $database->executeStatement(
+            'INSERT INTO log_entry (id, step, kind, tempo, made_at, device_count, text, lesson_id, program_id, position) '.
+                'SELECT UUID(), e.step, e.kind, e.tempo, e.made_at, e.device_count, e.text, l.id, e.program_id, e.position '.
+                "FROM lesson l JOIN log_entry e ON e.lesson_id = ? WHERE l.class_id = ? AND l.remark = 'copy'",
+            [$lesson->getId(), $lesson->getClass()->getId()],
+        );
+        $this->service(FactsOfClasses::class)->reset();
     }
 
     public function testALessonIsTakenOutByItsOwnersAlone(): void

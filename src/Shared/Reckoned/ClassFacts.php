@@ -17,7 +17,7 @@ final readonly class ClassFacts implements \JsonSerializable
 
     /**
      * @param string               $log       what tells one state of its lessons' logs from any other; empty where it has no lesson
-     * @param string               $chunks    the same of the chunks and pieces that they speak of
+     * @param string               $matter    the same of the chunks and pieces that they speak of
      * @param string               $said      the same of what its teachers said of its skills, and set of fingers and bows
      * @param array<string, mixed> $hands     how its hands play, and of which instruments
      * @param string               $catalogue hash of the skills that there are
@@ -27,7 +27,7 @@ final readonly class ClassFacts implements \JsonSerializable
     public function __construct(
         public int $class,
         public string $log,
-        private string $chunks,
+        private string $matter,
         private string $said,
         private array $hands,
         private string $catalogue,
@@ -43,7 +43,7 @@ final readonly class ClassFacts implements \JsonSerializable
         return new self(
             $this->class,
             $this->log,
-            $this->chunks,
+            $this->matter,
             $this->said,
             $this->hands,
             $this->catalogue,
@@ -62,13 +62,19 @@ final readonly class ClassFacts implements \JsonSerializable
     /** @return array<string, mixed> what was taught, with the chunks and pieces it speaks of */
     public function taught(): array
     {
-        return ['class' => $this->class, 'log' => $this->log, 'chunks' => $this->chunks];
+        return ['class' => $this->class, 'log' => $this->log, 'matter' => $this->matter];
     }
 
     /** @return array<string, mixed> what the evidence of its lessons follows from, whatever comes of it */
     public function record(): array
     {
-        return $this->taught() + ['said' => $this->said, 'hands' => $this->hands, 'catalogue' => $this->catalogue];
+        return $this->taught() + $this->playing();
+    }
+
+    /** @return array<string, mixed> what decides which skills a step holds, whatever was taught */
+    public function playing(): array
+    {
+        return ['said' => $this->said, 'hands' => $this->hands, 'catalogue' => $this->catalogue];
     }
 
     /** @return array<string, mixed> */

@@ -11,6 +11,7 @@ use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Log\PlayedStep;
+use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Skill\ClassRecord;
@@ -19,6 +20,9 @@ use CoinStair\Core\Skill\HeldSkills;
 /** The evidence of the lessons of classes: which skills each step held that was played. */
 final readonly class ClassRecords
 {
+    /** Lessons of which it is looked up at once what they hold. */
+    private const IN_HAND = 50;
+
     public function __construct(
         private FactsOfClasses $facts,
         private TaughtLessons $lessons,
@@ -38,13 +42,53 @@ final readonly class ClassRecords
 
     private function reckoned(SchoolClass $class): ClassRecord
     {
-        [$rows, $taught] = $this->lessons->ofClass($class);
+        $before = Fingerprint::of('record-before')
+            ->with('class', $this->facts->of($class)->playing())
+            ->with('matter', $this->facts->matterState($this->lessons->matterBefore($class)));
+
+        return $this->lessons->summed(
+            $class,
+            $before,
+            fn (iterable $lessons, ?ClassRecord $record): ClassRecord => $this->recorded($class, $lessons, $record ?? ClassRecord::none()),
+        );
+    }
+
+    /** @param iterable<TaughtLesson> $lessons */
+    private function recorded(SchoolClass $class, iterable $lessons, ClassRecord $record): ClassRecord
+    {
+        $held = $some = [];
+        foreach ($lessons as $lesson) {
+            $some[] = $lesson;
+            if (self::IN_HAND === \count($some)) {
+                $held += $this->held($class, $some, $held);
+                $record = $record->and(ClassRecord::of($some, HeldSkills::of($held)));
+                $some = [];
+            }
+        }
+        $held += $this->held($class, $some, $held);
+
+        return $record->and(ClassRecord::of($some, HeldSkills::of($held)));
+    }
+
+    /**
+     * What was played in some lessons and is not looked up yet.
+     *
+     * @param list<TaughtLesson>                         $lessons
+     * @param array<string, array<string, list<string>>> $known   codes by instrument, by key
+     *
+     * @return array<string, array<string, list<string>>> codes by instrument, by key
+     */
+    private function held(SchoolClass $class, array $lessons, array $known): array
+    {
         $asked = $warmUps = $ids = [];
-        foreach ($taught as $index => $lesson) {
+        foreach ($lessons as $lesson) {
             foreach ($lesson->played() as $played) {
-                $key = HeldSkills::key($lesson->id, $played);
+                $key = HeldSkills::key($lesson->piece, $played);
+                if (isset($known[$key])) {
+                    continue;
+                }
                 if (null !== $played->step->step->warmUp) {
-                    $warmUps[(int) $rows[$index]->getPiece()->getId()][$key] = $played;
+                    $warmUps[(int) $lesson->piece][$key] = $played;
                 } elseif (0 !== $played->step->chunk) {
                     $asked[$key] = $played;
                     $ids[$played->step->chunk] = true;
@@ -60,7 +104,7 @@ final readonly class ClassRecords
             $held += $this->heldInWarmUps($class, $piece, $warmUps[$id]);
         }
 
-        return ClassRecord::of($taught, HeldSkills::of($held));
+        return $held;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Shared\Reckoned;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SkillRepository;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Memory\Fingerprint;
@@ -31,6 +32,7 @@ final class FactsOfClasses implements ResetInterface
         private readonly LessonRepository $lessons,
         private readonly TaughtLessons $taught,
         private readonly ChunkRepository $chunks,
+        private readonly PieceRepository $library,
         private readonly SkillsOfPieces $pieces,
         private readonly NeedsOfPast $past,
         private readonly SkillRepository $skills,
@@ -78,14 +80,14 @@ final class FactsOfClasses implements ResetInterface
         $said = $this->skills->states($asked);
         $this->pieces->hasOwn(str_contains(implode(' ', $said), SkillRepository::OWN));
         $logs = $this->lessons->logs($asked);
-        $chunks = $this->chunkStates($asked, $logs);
+        $matter = $this->matterStates($asked, $logs);
         $this->catalogue ??= hash('xxh128', json_encode($this->pieces->catalogue(), \JSON_THROW_ON_ERROR));
         foreach ($asked as $class) {
             $id = (int) $class->getId();
             $this->facts[$id] = new ClassFacts(
                 $id,
                 $logs[$id] ?? '',
-                $chunks[$id] ?? '',
+                $matter[$id] ?? '',
                 $said[$id] ?? '',
                 // Warm-ups are written for the groups there are.
                 ['policies' => $class->handPolicies()->fingerprint(), 'instruments' => $class->instruments()],
@@ -101,44 +103,51 @@ final class FactsOfClasses implements ResetInterface
         }
     }
 
+    /** What tells one state of the chunks and pieces of some lessons from any other. */
+    public function matterState(TaughtMatter $of): string
+    {
+        return self::stateOf($of, $this->chunks->versions(array_keys($of->chunks)), $this->library->versions(array_keys($of->pieces)));
+    }
+
     /**
-     * The states of the chunks that some classes were taught: one query for all of them.
+     * The states of the chunks and pieces that some classes were taught: two queries for all of them.
      *
      * @param list<SchoolClass>  $classes
      * @param array<int, string> $logs    states of their logs, by class id
      *
      * @return array<int, string> by class id
      */
-    private function chunkStates(array $classes, array $logs): array
+    private function matterStates(array $classes, array $logs): array
     {
-        $taught = [];
+        $matter = $chunks = $pieces = [];
         foreach ($classes as $class) {
             $id = (int) $class->getId();
-            $log = Fingerprint::of('chunks-taught')->with('log', $logs[$id] ?? '')->with('class', $id);
-            $taught[$id] = '' === ($logs[$id] ?? '') ? [] : $this->memory->remember($log, fn (): array => $this->chunksTaught($class));
+            $log = Fingerprint::of('matter-taught')->with('log', $logs[$id] ?? '')->with('class', $id);
+            $matter[$id] = '' === ($logs[$id] ?? '')
+                ? TaughtMatter::none()
+                : $this->memory->remember($log, fn (): TaughtMatter => $this->taught->matter($class));
+            $chunks += $matter[$id]->chunks;
+            $pieces += $matter[$id]->pieces;
         }
-        $versions = $this->chunks->versions(array_values(array_unique(array_merge(...array_values($taught)))));
-        $states = [];
-        foreach ($taught as $id => $chunks) {
-            $of = array_map(static fn (int $chunk): string => $chunk.':'.($versions[$chunk] ?? ''), $chunks);
-            sort($of);
-            $states[$id] = hash('xxh128', implode(' ', $of));
-        }
+        $versions = [$this->chunks->versions(array_keys($chunks)), $this->library->versions(array_keys($pieces))];
 
-        return $states;
+        return array_map(static fn (TaughtMatter $of): string => self::stateOf($of, ...$versions), $matter);
     }
 
-    /** @return list<int> ids of the chunks of all steps that were played */
-    private function chunksTaught(SchoolClass $class): array
+    /**
+     * @param array<int, string> $chunks versions by id
+     * @param array<int, string> $pieces versions by id
+     */
+    private static function stateOf(TaughtMatter $of, array $chunks, array $pieces): string
     {
-        $chunks = [];
-        foreach ($this->taught->ofClass($class)[1] as $lesson) {
-            foreach ($lesson->played() as $played) {
-                $chunks[$played->step->chunk] = true;
+        $states = [];
+        foreach (['c' => [$of->chunks, $chunks], 'p' => [$of->pieces, $pieces]] as $kind => [$ids, $versions]) {
+            ksort($ids);
+            foreach (array_keys($ids) as $id) {
+                $states[] = "$kind$id:".($versions[$id] ?? '');
             }
         }
-        unset($chunks[0]);
 
-        return array_keys($chunks);
+        return hash('xxh128', implode(' ', $states));
     }
 }

@@ -28,7 +28,11 @@ final readonly class Standings
         $log = Fingerprint::of('coverage')->with('log', $facts->log);
         $coverage = $this->memory->remember(
             $log,
-            fn (): array => Coverage::ofChunks($this->taught->ofClass($class)[1]),
+            fn (): array => $this->taught->summed(
+                $class,
+                Fingerprint::of('coverage-settled'),
+                static fn (iterable $lessons, ?array $before): array => Coverage::ofChunks($lessons, $before ?? []),
+            ),
         );
         $state = Fingerprint::of('known')->with('class', $facts->onRecord());
         [$known, $introduced] = $this->memory->remember($state, fn (): array => $this->places($class));

@@ -13,15 +13,22 @@ use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry as Entry;
 use CoinStair\Core\Log\LogLimits;
+use CoinStair\Core\Log\TaughtStep;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 
-/** Lessons and their logs. */
+/**
+ * Lessons and their logs.
+ *
+ * @phpstan-import-type Stored from TaughtStep
+ */
 final readonly class LessonRepository
 {
-    /** Lessons that a projection looks back on: more than two years of daily lessons. */
+    /** Lessons on one piece, or in one span of time, that are looked back on. */
     private const LESSONS = 500;
+    /** Lessons of a class that are looked back on: as many as it may have in five years, on the busiest of days. */
+    private const LINES = 20_000;
 
     public function __construct(private EntityManagerInterface $entities, private CurrentProgram $program)
     {
@@ -108,18 +115,48 @@ final readonly class LessonRepository
         return $rows;
     }
 
-    /** @return list<Lesson> the latest first */
-    public function ofClass(SchoolClass $class, int $limit = self::LESSONS, int $first = 0): array
+    /** @return list<LessonLine> of all lessons of a class, the first first */
+    public function lines(SchoolClass $class): array
     {
-        /** @var list<Lesson> $lessons */
-        $lessons = $this->entities
-            ->createQuery('SELECT l FROM '.Lesson::class.' l WHERE l.class = :class ORDER BY l.day DESC, l.id DESC')
-            ->setParameter('class', $class)
-            ->setFirstResult($first)
-            ->setMaxResults($limit)
-            ->getResult();
+        /** @var list<array{id: int, day: string, piece: int, size: int, hash: int, begun: string}> $rows */
+        $rows = $this->entities
+            ->getConnection()
+            ->fetchAllAssociative(
+                'SELECT id, day, piece_id piece, log_size size, log_hash hash, started_at begun FROM lesson '.
+                    'WHERE class_id = ? AND program_id = ? ORDER BY day DESC, id DESC LIMIT '.self::LINES,
+                [$class->getId(), $this->program->get()->getId()],
+            );
 
-        return $lessons;
+        return array_map(static fn (array $row): LessonLine => new LessonLine(...$row), array_reverse($rows));
+    }
+
+    /**
+     * The steps of some lessons, as their sequences stood when they began.
+     *
+     * @param list<int> $ids
+     *
+     * @return array<int, list<TaughtStep>> by id of the lesson
+     */
+    public function plans(array $ids): array
+    {
+        /** @var list<array{id: int, plan: string}> $rows */
+        $rows = [] === $ids
+            ? []
+            : $this->entities
+                ->getConnection()
+                ->fetchAllAssociative(
+                    'SELECT id, plan FROM lesson WHERE id IN (?) AND program_id = ?',
+                    [$ids, $this->program->get()->getId()],
+                    [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+                );
+        $plans = [];
+        foreach ($rows as $row) {
+            /** @var list<Stored> $plan */
+            $plan = json_decode($row['plan'], true, 64, \JSON_THROW_ON_ERROR);
+            $plans[$row['id']] = array_map(TaughtStep::parse(...), $plan);
+        }
+
+        return $plans;
     }
 
     /**
@@ -242,9 +279,9 @@ final readonly class LessonRepository
     }
 
     /** As the core knows a lesson: ids sort as numbers do. */
-    public static function idOf(Lesson $lesson): string
+    public static function idOf(Lesson|LessonLine $lesson): string
     {
-        return \sprintf('%09d', (int) $lesson->getId());
+        return \sprintf('%09d', $lesson instanceof Lesson ? (int) $lesson->getId() : $lesson->id);
     }
 
     /**
@@ -276,13 +313,13 @@ final readonly class LessonRepository
     /** @return list<Entry> */
     public function entriesOf(Lesson $lesson): array
     {
-        return $this->entries([$lesson])[(int) $lesson->getId()] ?? [];
+        return $this->entries([(int) $lesson->getId()])[(int) $lesson->getId()] ?? [];
     }
 
     /**
      * The logs of some lessons, of each no more than a lesson may have.
      *
-     * @param list<Lesson> $lessons
+     * @param list<int> $lessons ids
      *
      * @return array<int, list<Entry>> by lesson id
      */
@@ -304,7 +341,7 @@ final readonly class LessonRepository
                 'SELECT lesson_id, id, step, kind, tempo, made_at, device_count, text, device, afterwards FROM log_entry '.
                     'WHERE lesson_id IN (?) AND position <= ? AND program_id = ? ORDER BY made_at, device_count',
                 [
-                    array_map(static fn (Lesson $lesson): int => (int) $lesson->getId(), $lessons),
+                    $lessons,
                     LogLimits::IN_ALL,
                     $this->program->get()->getId(),
                 ],

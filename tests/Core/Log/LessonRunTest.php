@@ -111,7 +111,7 @@ final class LessonRunTest extends TestCase
         $second = TaughtLesson::of('2', '2026-09-11', [self::step()], self::log('bcccccc'));
         $untouched = TaughtLesson::of('3', '2026-09-15', [self::step()], []);
         $forward = Coverage::ofChunks([$first, $second, $untouched]);
-        self::assertEquals($forward, Coverage::ofChunks([$untouched, $second, $first]));
+        self::assertEquals($forward, Coverage::ofChunks([$second, $untouched], Coverage::ofChunks([$first])), 'on top of what was before');
         self::assertEquals(
             new ChunkCoverage(Matter::of('7'), CoverageState::InProgress, 2, 10, 1, 66, 72, 72, '2026-09-08', '2026-09-11'),
             $forward[0],

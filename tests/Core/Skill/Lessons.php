@@ -89,7 +89,7 @@ final class Lessons
         $held = $found[$skills] ?? [];
         foreach ($lessons as $lesson) {
             foreach ($lesson->played() as $played) {
-                $held[HeldSkills::key($lesson->id, $played)] ??= HeldSkills::find($skills, Chunk::whole($piece), $played);
+                $held[HeldSkills::key($lesson->piece, $played)] ??= HeldSkills::find($skills, Chunk::whole($piece), $played);
             }
         }
 
