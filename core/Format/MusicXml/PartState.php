@@ -7,6 +7,7 @@ namespace CoinStair\Core\Format\MusicXml;
 use CoinStair\Core\Format\PartDraft;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Meter;
+use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Tuplet;
 
 /** What holds on from measure to measure in one part of the file. */
@@ -29,6 +30,27 @@ final class PartState
     {
         $this->meter = Meter::of(4, 4);
         $this->key = Key::of(0);
+    }
+
+    public function transposeOctaves(int $octaves): void
+    {
+        $this->transposeSteps += 7 * $octaves;
+        $this->transposeSemitones += 12 * $octaves;
+    }
+
+    /**
+     * A pitch as it sounds.
+     *
+     * @throws \InvalidArgumentException if there is no such pitch
+     */
+    public function sounding(Pitch $written): Pitch
+    {
+        if (0 === $this->transposeSemitones) {
+            return $written;
+        }
+        $natural = Pitch::fromDiatonic($written->diatonic() + $this->transposeSteps, 0);
+
+        return Pitch::of($natural->letter, $written->midi() + $this->transposeSemitones - $natural->midi(), $natural->octave);
     }
 
     /** The tuplet of a note from its whole ratio: nested where the open brackets multiply up to it. */
