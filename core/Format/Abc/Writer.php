@@ -16,7 +16,6 @@ use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;
-use CoinStair\Core\Score\Syllable;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Score\Tuplet;
 
@@ -50,7 +49,7 @@ final class Writer
     /** @param (\Closure(Event, Key, string): (string|null))|null $tones writes notes with their length in another way than by letters */
     private function __construct(private readonly Piece $piece, private readonly ?\Closure $tones = null)
     {
-        $this->unit = self::commonUnit($piece);
+        $this->unit = Unit::common($piece);
     }
 
     public static function write(Piece $piece): string
@@ -78,19 +77,19 @@ final class Writer
     {
         $piece = $this->piece;
         $first = $piece->measures[0];
-        $abc = "X:1\nT:".self::line($piece->title)."\n";
+        $abc = "X:1\nT:".OneLine::of($piece->title)."\n";
         if ('' !== $piece->composer) {
-            $abc .= 'C:'.self::line($piece->composer)."\n";
+            $abc .= 'C:'.OneLine::of($piece->composer)."\n";
         }
         $abc .= 'M:'.$first->meter->name()."\nL:".$this->unitText()."\n";
-        $style = '' === $piece->style ? '' : '"'.strtr(self::line($piece->style), '"', "'").'" ';
+        $style = '' === $piece->style ? '' : '"'.strtr(OneLine::of($piece->style), '"', "'").'" ';
         if (null === $piece->goalTempo && '' !== $style) {
             $abc .= 'Q:'.trim($style)."\n";
         } elseif (null !== $piece->goalTempo) {
             $abc .= \sprintf(
                 "Q:%s%s=%d%s\n",
                 $style,
-                self::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'),
+                Unit::fraction($piece->beatTicks, Ticks::PER_WHOLE, '/1'),
                 $piece->goalTempo,
                 null === $piece->goalTempoTo ? '' : ' "'.$piece->goalTempo.'-'.$piece->goalTempoTo.'"',
             );
@@ -140,12 +139,12 @@ final class Writer
                 $line .= '['.implode(',', $measure->endingStart).' ';
             }
             $line .= $this->changes($measure, $before, $signs, $number).$this->measure($part, $measure, $signs);
-            array_push($notes, ...self::sung($part->events($position)));
+            array_push($notes, ...WordsLine::sung($part->events($position)));
             $line .= ' '.self::bar($measure, $next).' ';
             $number = 1 === preg_match('/^\d{1,6}$/', $measure->printed) ? (string) ((int) $measure->printed + 1) : '';
             $before = $measure;
             if ($measure->lineBreak || $position === $last) {
-                $lines[] = [rtrim($line), self::verses($notes)];
+                $lines[] = [rtrim($line), WordsLine::verses($notes)];
                 $line = '';
                 $notes = [];
             }
@@ -168,7 +167,7 @@ final class Writer
             $text .= '[I:setbarnb '.$measure->printed.']';
         }
         if ($signs && '' !== $measure->rehearsal) {
-            $text .= '[P:'.strtr(self::line($measure->rehearsal), '[]', '()').']';
+            $text .= '[P:'.strtr(OneLine::of($measure->rehearsal), '[]', '()').']';
         }
         foreach ($signs ? $measure->jumps : [] as $jump) {
             $text .= match ($jump) {
@@ -224,7 +223,7 @@ final class Writer
                 continue;
             }
             if ($event->start > $time) {
-                $text .= ' x'.self::fraction($event->start - $time, $this->unit);
+                $text .= ' x'.Unit::fraction($event->start - $time, $this->unit);
             }
             $text .=
                 ('' !== $text && (0 === $event->start % $beat || '' !== $opening || $event->length >= $beat) ? ' ' : '').
@@ -260,7 +259,7 @@ final class Writer
             BowMark::Down => 'v',
             BowMark::Up => 'u',
         };
-        $length = self::fraction(intdiv($event->length * $event->tuplet->actual, $event->tuplet->normal), $this->unit);
+        $length = Unit::fraction(intdiv($event->length * $event->tuplet->actual, $event->tuplet->normal), $this->unit);
         $text = str_repeat('(', $event->slurStarts).$text;
         $text .= match (true) {
             $event->isRest() => 'z'.$length,
@@ -369,51 +368,6 @@ final class Writer
         };
     }
 
-    /**
-     * @param list<Event> $events
-     *
-     * @return list<Event> the notes of the first voice that words can stand under
-     */
-    private static function sung(array $events): array
-    {
-        $voice = $events[0]->voice ?? 1;
-
-        return array_values(
-            array_filter($events, static fn (Event $event): bool => $event->voice === $voice && !$event->isRest() && !$event->isGrace()),
-        );
-    }
-
-    /**
-     * @param list<Event> $notes
-     *
-     * @return list<string> one text a verse
-     */
-    private static function verses(array $notes): array
-    {
-        $count = max([
-            0,
-            ...array_map(static fn (Event $note): int => [] === $note->marks->lyrics ? 0 : max(array_keys($note->marks->lyrics)), $notes),
-        ]);
-        $verses = [];
-        for ($verse = 1; $verse <= $count; ++$verse) {
-            $text = '';
-            foreach ($notes as $note) {
-                $syllable = $note->marks->lyrics[$verse] ?? null;
-                $text .= null === $syllable ? '* ' : self::syllable($syllable);
-            }
-            $verses[] = (string) preg_replace('/( ?\*)+$/', '', rtrim($text));
-        }
-
-        return $verses;
-    }
-
-    private static function syllable(Syllable $syllable): string
-    {
-        return strtr(self::line($syllable->text), [' ' => '~', '-' => '\\-', '*' => '', '_' => '', '|' => '']).
-            ($syllable->wordGoesOn ? '-' : '').
-            ' ';
-    }
-
     /** A key as a K: field names it. */
     public static function keyText(Key $key): string
     {
@@ -422,52 +376,6 @@ final class Writer
 
     private function unitText(): string
     {
-        return self::fraction($this->unit, Ticks::PER_WHOLE, '/1');
-    }
-
-    /** The unit that most notes of the piece are written with: an eighth, a quarter where nothing is shorter, or a sixteenth. */
-    private static function commonUnit(Piece $piece): int
-    {
-        $counts = [4 => 0, 8 => 0, 16 => 0];
-        foreach ($piece->parts as $part) {
-            foreach ($part->measures as $events) {
-                foreach ($events as $event) {
-                    $written = $event->tuplet->written($event->length);
-                    foreach ($counts as $unit => $count) {
-                        $counts[$unit] = $count + (Ticks::PER_WHOLE === $written * $unit ? 1 : 0);
-                    }
-                }
-            }
-        }
-        arsort($counts);
-
-        return intdiv(Ticks::PER_WHOLE, (int) array_key_first($counts));
-    }
-
-    /** A length as ABC writes it after a note: "", "2", "/2", "3/2". */
-    private static function fraction(int $ticks, int $unit, string $ofWhole = ''): string
-    {
-        $divisor = self::greatestCommonDivisor($ticks, $unit);
-        $numerator = intdiv($ticks, $divisor);
-        $denominator = intdiv($unit, $divisor);
-        if ('' !== $ofWhole) {
-            return $numerator.'/'.$denominator;
-        }
-
-        return (1 === $numerator ? '' : (string) $numerator).(1 === $denominator ? '' : '/'.$denominator);
-    }
-
-    private static function greatestCommonDivisor(int $a, int $b): int
-    {
-        while (0 !== $b) {
-            [$a, $b] = [$b, $a % $b];
-        }
-
-        return max(1, $a);
-    }
-
-    private static function line(string $text): string
-    {
-        return strtr(trim((string) preg_replace('/\s+/', ' ', $text)), ['%' => '\\%']);
+        return Unit::fraction($this->unit, Ticks::PER_WHOLE, '/1');
     }
 }

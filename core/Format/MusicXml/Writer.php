@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\MusicXml;
 
-use CoinStair\Core\Score\Articulation;
 use CoinStair\Core\Score\BarStyle;
-use CoinStair\Core\Score\BowMark;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Hairpin;
-use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Marks;
@@ -18,33 +15,17 @@ use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\NoteValue;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
-use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Ticks;
-use CoinStair\Core\Score\Tuplet;
 
 /**
  * Writes MusicXML 4.0 partwise, with elements that 3.0 has too (handbook 2).
  */
 final class Writer
 {
-    private const TYPES = [
-        1 => 'whole',
-        2 => 'half',
-        4 => 'quarter',
-        8 => 'eighth',
-        16 => '16th',
-        32 => '32nd',
-        64 => '64th',
-        128 => '128th',
-    ];
-
     private \XMLWriter $xml;
     /** @var list<string> */
     private array $numbers;
-    /** @var array<int, list<int>> numbers of the slurs that are open, by voice */
-    private array $slurs = [];
-    /** @var array<int, array<int, bool>> whether a sung word goes on from the note before, by voice and verse */
-    private array $wordsGoOn = [];
+    private OpenLines $sung;
 
     /**
      * @param list<string>|null $numbers measure numbers to print; computed ones if none are given
@@ -56,6 +37,7 @@ final class Writer
         private readonly bool $rows = true,
     ) {
         $this->xml = new \XMLWriter();
+        $this->sung = new OpenLines();
         $this->numbers = $numbers ?? MeasureNumbers::of($piece)->printed();
     }
 
@@ -115,7 +97,7 @@ final class Writer
 
     private function part(Part $part): void
     {
-        $this->slurs = $this->wordsGoOn = [];
+        $this->sung = new OpenLines();
         $this->xml->startElement('part');
         $this->xml->writeAttribute('id', $part->id);
         $before = null;
@@ -296,7 +278,7 @@ final class Writer
         }
         $this->direction(function () use ($value): void {
             $this->xml->startElement('metronome');
-            $this->xml->writeElement('beat-unit', self::TYPES[$value->part]);
+            $this->xml->writeElement('beat-unit', NoteWriter::TYPES[$value->part]);
             for ($dot = 0; $dot < $value->dots; ++$dot) {
                 $this->xml->writeElement('beat-unit-dot');
             }
@@ -332,29 +314,27 @@ final class Writer
         $accidentals = new Accidentals($measure->key);
         $shift = 0 === $measure->position && $measure->isShort() ? $measure->meter->ticks() - $measure->length : 0;
         $time = 0;
-        foreach ($byVoice as $voice => $events) {
+        foreach ($byVoice as $events) {
             if ($time > 0) {
                 $this->move('backup', $time);
                 $time = 0;
             }
-            $beams = Beams::group($events, $measure->meter, $shift);
-            $tuplet = new TupletBrackets($events);
+            $notes = new NoteWriter(
+                $this->xml,
+                $this->ids,
+                $this->sung,
+                $accidentals,
+                Beams::group($events, $measure->meter, $shift),
+                new TupletBrackets($events),
+            );
             foreach ($events as $event) {
                 if ($event->start > $time) {
                     $this->move('forward', $event->start - $time);
                     $time = $event->start;
                 }
-                $this->event(
-                    $part,
-                    $event,
-                    $accidentals,
-                    $beams[$event->id] ?? [],
-                    $tuplet,
-                    $event->isRest() && $event->length === $measure->length && 1 === \count($events),
-                );
+                $this->event($part, $event, $notes, $event->isRest() && $event->length === $measure->length && 1 === \count($events));
                 $time += $event->length;
             }
-            unset($voice);
         }
     }
 
@@ -365,30 +345,10 @@ final class Writer
         $this->xml->endElement();
     }
 
-    /** @param array<int, string> $beams */
-    private function event(
-        Part $part,
-        Event $event,
-        Accidentals $accidentals,
-        array $beams,
-        TupletBrackets $brackets,
-        bool $wholeMeasure,
-    ): void {
+    private function event(Part $part, Event $event, NoteWriter $notes, bool $wholeMeasure): void
+    {
         $this->signsBefore($event->marks);
-        if ($event->isRest() && $wholeMeasure) {
-            $this->note($part, $event, null, 0, $event->length, $accidentals, [], $brackets, true, true, true);
-            $this->signsAfter($event->marks);
-
-            return;
-        }
-        $pieces = $event->isGrace() ? [0] : NoteValue::split($event->tuplet->written($event->length));
-        $last = \count($pieces) - 1;
-        foreach ($pieces as $index => $written) {
-            $length = intdiv($written * $event->tuplet->normal, $event->tuplet->actual);
-            foreach ($event->isRest() ? [null] : $event->pitches as $order => $pitch) {
-                $this->note($part, $event, $pitch, $order, $length, $accidentals, $beams, $brackets, 0 === $index, $last === $index, false);
-            }
-        }
+        $notes->write($part->instrument, $event, $wholeMeasure);
         $this->signsAfter($event->marks);
     }
 
@@ -420,236 +380,6 @@ final class Writer
     {
         if ($marks->hairpinStop) {
             $this->direction(fn () => $this->typed('wedge', 'stop'), null, 'below');
-        }
-    }
-
-    /** @param array<int, string> $beams */
-    private function note(
-        Part $part,
-        Event $event,
-        ?Pitch $pitch,
-        int $order,
-        int $length,
-        Accidentals $accidentals,
-        array $beams,
-        TupletBrackets $brackets,
-        bool $first,
-        bool $last,
-        bool $wholeMeasure,
-    ): void {
-        $xml = $this->xml;
-        $xml->startElement('note');
-        if ($this->ids && $first && 0 === $order) {
-            $xml->writeAttribute('id', $event->id);
-        }
-        if ($event->isGrace()) {
-            $xml->writeElement('grace');
-        }
-        if ($order > 0) {
-            $xml->writeElement('chord');
-        }
-        $tiedFrom = null !== $pitch && ($event->tiedFrom || !$first);
-        $tiedTo = null !== $pitch && ($event->tiedTo || !$last);
-        if (null === $pitch) {
-            $xml->startElement('rest');
-            if ($wholeMeasure) {
-                $xml->writeAttribute('measure', 'yes');
-            }
-            $xml->endElement();
-        } else {
-            $written = Instrument::Bass === $part->instrument ? $pitch->octavesUp(-$part->instrument->octavesAboveWritten()) : $pitch;
-            $xml->startElement('pitch');
-            $xml->writeElement('step', $written->letter);
-            if (0 !== $written->alteration) {
-                $xml->writeElement('alter', (string) $written->alteration);
-            }
-            $xml->writeElement('octave', (string) $written->octave);
-            $xml->endElement();
-        }
-        if (!$event->isGrace()) {
-            $xml->writeElement('duration', (string) $length);
-            if ($tiedFrom) {
-                $this->typed('tie', 'stop');
-            }
-            if ($tiedTo) {
-                $this->typed('tie', 'start');
-            }
-        }
-        $xml->writeElement('voice', (string) $event->voice);
-        $value = $event->isGrace() ? null : NoteValue::ofTicks($event->tuplet->written($length));
-        if ($event->isGrace()) {
-            $xml->writeElement('type', 'eighth');
-        } elseif (null !== $value && !$wholeMeasure) {
-            $xml->writeElement('type', self::TYPES[$value->part]);
-            for ($dot = 0; $dot < $value->dots; ++$dot) {
-                $xml->writeElement('dot');
-            }
-        }
-        $accidental = null === $pitch ? null : $accidentals->before($pitch, $tiedFrom);
-        if (null !== $accidental) {
-            $xml->writeElement('accidental', $accidental);
-        }
-        if (!$event->tuplet->isNone()) {
-            $this->timeModification($event->tuplet);
-        }
-        foreach (0 === $order && $first ? $beams : [] as $level => $word) {
-            $xml->startElement('beam');
-            $xml->writeAttribute('number', (string) $level);
-            $xml->text($word);
-            $xml->endElement();
-        }
-        $this->notations($part, $event, $order, $tiedFrom, $tiedTo, $first, $last, $brackets);
-        if (0 === $order && $first) {
-            $this->lyrics($event);
-        }
-        $xml->endElement();
-    }
-
-    private function timeModification(Tuplet $tuplet): void
-    {
-        $this->xml->startElement('time-modification');
-        $this->xml->writeElement('actual-notes', (string) $tuplet->actual);
-        $this->xml->writeElement('normal-notes', (string) $tuplet->normal);
-        $this->xml->endElement();
-    }
-
-    private function notations(
-        Part $part,
-        Event $event,
-        int $order,
-        bool $tiedFrom,
-        bool $tiedTo,
-        bool $first,
-        bool $last,
-        TupletBrackets $brackets,
-    ): void {
-        $main = 0 === $order;
-        $starts = $main && $first ? $event->slurStarts : 0;
-        $stops = $main && $last ? $event->slurStops : 0;
-        $opens = $main && $first ? $brackets->starts($event->id) : [];
-        $closes = $main && $last ? $brackets->stops($event->id) : [];
-        $marks = $first ? $event->marks : Marks::none();
-        $finger = $marks->fingers[$order] ?? null;
-        $string = array_search($marks->strings[$order] ?? '', $part->instrument->openStrings(), true);
-        $bow = $main ? $marks->bow : BowMark::None;
-        $articulations = $main ? $marks->articulations : [];
-        $lift = $main && $last && $event->marks->lift;
-        $technical = BowMark::None !== $bow || null !== $finger || false !== $string;
-        if (
-            !$tiedFrom
-            && !$tiedTo
-            && 0 === $starts + $stops
-            && [] === $opens
-            && [] === $closes
-            && [] === $articulations
-            && !$technical
-            && !$lift
-        ) {
-            return;
-        }
-        $xml = $this->xml;
-        $xml->startElement('notations');
-        if ($tiedFrom) {
-            $this->typed('tied', 'stop');
-        }
-        if ($tiedTo) {
-            $this->typed('tied', 'start');
-        }
-        $this->slurs($event, $starts, $stops);
-        foreach ($opens as $number => [$actual, $normal]) {
-            $this->tupletStart($number, $actual, $normal, \count($event->tuplet->levels) > 1 || $brackets->isNested($event->id));
-        }
-        foreach ($closes as $number) {
-            $xml->startElement('tuplet');
-            $xml->writeAttribute('type', 'stop');
-            $xml->writeAttribute('number', (string) $number);
-            $xml->endElement();
-        }
-        if ($technical) {
-            $xml->startElement('technical');
-            if (BowMark::None !== $bow) {
-                $xml->writeElement(BowMark::Up === $bow ? 'up-bow' : 'down-bow');
-            }
-            if (null !== $finger) {
-                $xml->writeElement('fingering', (string) $finger);
-            }
-            if (false !== $string) {
-                $xml->writeElement('string', (string) ($string + 1));
-            }
-            $xml->endElement();
-        }
-        $this->articulations($articulations, $lift);
-        $xml->endElement();
-    }
-
-    private function tupletStart(int $number, int $actual, int $normal, bool $ratio): void
-    {
-        $xml = $this->xml;
-        $xml->startElement('tuplet');
-        $xml->writeAttribute('type', 'start');
-        $xml->writeAttribute('number', (string) $number);
-        foreach ($ratio ? ['tuplet-actual' => $actual, 'tuplet-normal' => $normal] : [] as $element => $notes) {
-            $xml->startElement($element);
-            $xml->writeElement('tuplet-number', (string) $notes);
-            $xml->endElement();
-        }
-        $xml->endElement();
-    }
-
-    private function lyrics(Event $event): void
-    {
-        foreach ($event->marks->lyrics as $verse => $syllable) {
-            $before = $this->wordsGoOn[$event->voice][$verse] ?? false;
-            $this->xml->startElement('lyric');
-            $this->xml->writeAttribute('number', (string) $verse);
-            $this->xml->writeElement('syllabic', $syllable->wordGoesOn ? ($before ? 'middle' : 'begin') : ($before ? 'end' : 'single'));
-            $this->xml->writeElement('text', $syllable->text);
-            $this->xml->endElement();
-            $this->wordsGoOn[$event->voice][$verse] = $syllable->wordGoesOn;
-        }
-    }
-
-    private function slurs(Event $event, int $starts, int $stops): void
-    {
-        for ($stop = 0; $stop < $stops && [] !== ($this->slurs[$event->voice] ?? []); ++$stop) {
-            $this->slur('stop', (int) array_pop($this->slurs[$event->voice]));
-        }
-        for ($start = 0; $start < $starts; ++$start) {
-            $number = \count($this->slurs[$event->voice] ?? []) + 1;
-            $this->slurs[$event->voice][] = $number;
-            $this->slur('start', $number);
-        }
-    }
-
-    private function slur(string $type, int $number): void
-    {
-        $this->xml->startElement('slur');
-        $this->xml->writeAttribute('type', $type);
-        $this->xml->writeAttribute('number', (string) min(6, $number));
-        $this->xml->endElement();
-    }
-
-    /** @param list<Articulation> $marks */
-    private function articulations(array $marks, bool $lift): void
-    {
-        $names = [];
-        foreach ($marks as $mark) {
-            if (Articulation::Fermata !== $mark) {
-                $names[] = Articulation::Marcato === $mark ? 'strong-accent' : $mark->value;
-            }
-        }
-        if ([] !== $names || $lift) {
-            $this->xml->startElement('articulations');
-            foreach ($names as $name) {
-                $this->xml->writeElement($name);
-            }
-            if ($lift) {
-                $this->xml->writeElement('breath-mark', 'comma');
-            }
-            $this->xml->endElement();
-        }
-        if (\in_array(Articulation::Fermata, $marks, true)) {
-            $this->xml->writeElement('fermata');
         }
     }
 
