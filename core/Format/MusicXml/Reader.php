@@ -112,7 +112,7 @@ final class Reader
 
     private function walk(): void
     {
-        $xml = $this->xml;
+        [$xml, $tag, $opens, $closes] = [$this->xml, $this->tag, $this->opens, $this->closes];
         $isRooted = false;
         $text = '';
         while ($xml->read()) {
@@ -124,10 +124,11 @@ final class Reader
                         $isRooted = true;
                     }
                     $text = '';
-                    if (isset($this->opens[$name])) {
-                        $this->opens[$name]->open($name, $this->tag);
-                        if ($xml->isEmptyElement && ('measure' === $name || 'note' === $name)) {
-                            $this->closes[$name]->close($name, '');
+                    if (isset($opens[$name])) {
+                        $isEmpty = ('note' === $name || 'measure' === $name) && $xml->isEmptyElement;
+                        $opens[$name]->open($name, $tag);
+                        if ($isEmpty) {
+                            $closes[$name]->close($name, '');
                         }
                     }
                     break;
@@ -137,8 +138,8 @@ final class Reader
                     break;
                 case \XMLReader::END_ELEMENT:
                     $name = $xml->name;
-                    if (isset($this->closes[$name])) {
-                        $this->closes[$name]->close($name, $text);
+                    if (isset($closes[$name])) {
+                        $closes[$name]->close($name, $text);
                     }
                     break;
             }
