@@ -7,7 +7,6 @@ namespace App\Shared\Reckoned;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
-use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SkillRepository;
 use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Memory\Fingerprint;
@@ -32,7 +31,6 @@ final class FactsOfClasses implements ResetInterface
         private readonly LessonRepository $lessons,
         private readonly TaughtLessons $taught,
         private readonly ChunkRepository $chunks,
-        private readonly PieceRepository $library,
         private readonly SkillsOfPieces $pieces,
         private readonly NeedsOfPast $past,
         private readonly SkillRepository $skills,
@@ -106,11 +104,11 @@ final class FactsOfClasses implements ResetInterface
     /** What tells one state of the chunks and pieces of some lessons from any other. */
     public function matterState(TaughtMatter $of): string
     {
-        return self::stateOf($of, $this->chunks->versions(array_keys($of->chunks)), $this->library->versions(array_keys($of->pieces)));
+        return self::stateOf($of, ...$this->chunks->versions(array_keys($of->chunks), array_keys($of->pieces)));
     }
 
     /**
-     * The states of the chunks and pieces that some classes were taught: two queries for all of them.
+     * The states of the chunks and pieces that some classes were taught: one query for all of them.
      *
      * @param list<SchoolClass>  $classes
      * @param array<int, string> $logs    states of their logs, by class id
@@ -129,7 +127,7 @@ final class FactsOfClasses implements ResetInterface
             $chunks += $matter[$id]->chunks;
             $pieces += $matter[$id]->pieces;
         }
-        $versions = [$this->chunks->versions(array_keys($chunks)), $this->library->versions(array_keys($pieces))];
+        $versions = $this->chunks->versions(array_keys($chunks), array_keys($pieces));
 
         return array_map(static fn (TaughtMatter $of): string => self::stateOf($of, ...$versions), $matter);
     }

@@ -79,32 +79,30 @@ final readonly class ChunkRepository
     }
 
     /**
-     * What tells one state of each chunk and its piece from any other.
+     * What tells one state of each of some chunks, with its piece, and of some pieces from any other: one query for all of them.
      *
-     * @param list<int> $ids
+     * @param list<int> $chunks ids
+     * @param list<int> $pieces ids
      *
-     * @return array<int, string> by chunk id
+     * @return array{array<int, string>, array<int, string>} of the chunks and of the pieces, by id
      */
-    public function versions(array $ids): array
+    public function versions(array $chunks, array $pieces): array
     {
-        /** @var list<array{id: int|string, version: string}> $rows */
-        $rows =
-            [] === $ids
-                ? []
-                : $this->entities
-                    ->getConnection()
-                    ->fetchAllAssociative(
-                        "SELECT c.id, CONCAT_WS(':', c.version, p.version, p.score_hash) version FROM chunk c ".
-                            'JOIN piece p ON p.id = c.piece_id WHERE c.id IN (?) AND c.program_id = ?',
-                        [$ids, $this->program->get()->getId()],
-                        [ArrayParameterType::INTEGER, ParameterType::INTEGER],
-                    );
-        $versions = [];
+        $program = $this->program->get()->getId();
+        /** @var list<array{what: string, id: int|string, version: string}> $rows */
+        $rows = [] === $chunks && [] === $pieces ? [] : $this->entities->getConnection()->fetchAllAssociative(
+            "SELECT 'chunk' what, c.id, CONCAT_WS(':', c.version, p.version, p.score_hash) version FROM chunk c ".
+                'JOIN piece p ON p.id = c.piece_id WHERE c.id IN (?) AND c.program_id = ? UNION ALL '.
+                "SELECT 'piece', id, CONCAT_WS(':', version, score_hash) FROM piece WHERE id IN (?) AND program_id = ?",
+            [$chunks, $program, $pieces, $program],
+            [ArrayParameterType::INTEGER, ParameterType::INTEGER, ArrayParameterType::INTEGER, ParameterType::INTEGER],
+        );
+        $versions = ['chunk' => [], 'piece' => []];
         foreach ($rows as $row) {
-            $versions[(int) $row['id']] = $row['version'];
+            $versions[$row['what']][(int) $row['id']] = (string) $row['version'];
         }
 
-        return $versions;
+        return [$versions['chunk'], $versions['piece']];
     }
 
     /**

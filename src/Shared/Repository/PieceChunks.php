@@ -9,24 +9,29 @@ use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Chunk\FixedCut;
 
 /** The chunks of one piece as they are stored, in the order of the music, longer before shorter. */
-final readonly class PieceChunks implements \JsonSerializable
+final class PieceChunks implements \JsonSerializable
 {
+    /** @var array<int, Chunk>|null those that can be taught, by id */
+    private ?array $taught = null;
+
     /** @param list<Chunk> $all removed ones too, since logs speak of them */
-    public function __construct(public array $all)
+    public function __construct(public readonly array $all)
     {
     }
 
     /** @return array<int, Chunk> those that can be taught, by id: the cut, and what sequences made of it */
     public function taught(): array
     {
-        $taught = [];
-        foreach ($this->all as $chunk) {
-            if (!$chunk->isRemoved() && $chunk->fits()) {
-                $taught[(int) $chunk->getId()] = $chunk;
+        if (null === $this->taught) {
+            $this->taught = [];
+            foreach ($this->all as $chunk) {
+                if (!$chunk->isRemoved() && $chunk->fits()) {
+                    $this->taught[(int) $chunk->getId()] = $chunk;
+                }
             }
         }
 
-        return $taught;
+        return $this->taught;
     }
 
     /** @return list<Chunk> those that lie outside the measures of the piece, as an earlier release could leave them */

@@ -217,30 +217,6 @@ final readonly class PieceRepository
         return $pieces;
     }
 
-    /**
-     * What tells one state of each piece from any other.
-     *
-     * @param list<int> $ids
-     *
-     * @return array<int, string> by id
-     */
-    public function versions(array $ids): array
-    {
-        $versions = [];
-        /** @var list<array{id: int, version: int, scoreHash: string}> $rows */
-        $rows = [] === $ids
-            ? []
-            : $this->entities
-                ->createQuery('SELECT p.id, p.version, p.scoreHash FROM '.Piece::class.' p WHERE p.id IN (:ids)')
-                ->setParameter('ids', $ids)
-                ->getArrayResult();
-        foreach ($rows as $row) {
-            $versions[$row['id']] = $row['version'].':'.$row['scoreHash'];
-        }
-
-        return $versions;
-    }
-
     /** @return list<string> names of the books from which there are pieces */
     public function books(): array
     {
