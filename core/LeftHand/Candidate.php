@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\LeftHand;
 
+use CoinStair\Core\Score\Copies;
+
 /** One way to play a note or chord: string, finger, place and hand. An open string is in every hand. */
 final readonly class Candidate
 {
+    use Copies;
+
     public function __construct(
         /** 0 is the highest string */
         public int $string,
@@ -36,7 +40,7 @@ final readonly class Candidate
     /** @param list<self> $upper */
     public function with(array $upper): self
     {
-        return new self($this->string, $this->finger, $this->placement, $this->semitones, $this->hand, $this->enharmonic, $upper);
+        return $this->copy(upper: $upper);
     }
 
     /** @return non-empty-list<self> each note of a chord by itself, the lowest first */

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\RightHand;
 
+use CoinStair\Core\Score\Copies;
+
 /** One movement of the bow in one direction (handbook 4). */
 final readonly class Stroke
 {
+    use Copies;
+
     /**
      * @param list<string> $notes    ids of its events
      * @param list<int>    $starts   of its notes, ticks after its own start
@@ -59,27 +63,6 @@ final readonly class Stroke
 
     public function leadsIn(): self
     {
-        return new self(
-            $this->notes,
-            $this->starts,
-            $this->position,
-            $this->offset,
-            $this->at,
-            $this->length,
-            $this->beats,
-            $this->rest,
-            $this->hooked,
-            $this->lifted,
-            $this->printed,
-            true,
-            false,
-            $this->opens,
-            $this->short,
-            $this->accented,
-            $this->loudness,
-            $this->amount,
-            $this->isSet,
-            $this->held,
-        );
+        return $this->copy(upbeat: true, downbeat: false);
     }
 }

@@ -9,6 +9,8 @@ namespace CoinStair\Core\Score;
  */
 final readonly class Event
 {
+    use Copies;
+
     /**
      * @param string      $id       stable: part, measure position, voice, index ("P1-m3-v1-2")
      * @param int         $start    ticks after the start of its measure
@@ -51,92 +53,32 @@ final readonly class Event
     {
         return $from === $this->tiedFrom && $to === $this->tiedTo
             ? $this
-            : new self(
-                $this->id,
-                $this->voice,
-                $this->start,
-                $this->length,
-                $this->pitches,
-                $this->tuplet,
-                $from,
-                $to,
-                $this->slurStarts,
-                $this->slurStops,
-                $this->marks,
-            );
+            : $this->copy(tiedFrom: $from, tiedTo: $to);
     }
 
     public function slurred(int $starts, int $stops): self
     {
         return $starts === $this->slurStarts && $stops === $this->slurStops
             ? $this
-            : new self(
-                $this->id,
-                $this->voice,
-                $this->start,
-                $this->length,
-                $this->pitches,
-                $this->tuplet,
-                $this->tiedFrom,
-                $this->tiedTo,
-                $starts,
-                $stops,
-                $this->marks,
-            );
+            : $this->copy(slurStarts: $starts, slurStops: $stops);
     }
 
     /** @param list<Pitch> $pitches lowest first */
     public function sounding(array $pitches): self
     {
-        return new self(
-            $this->id,
-            $this->voice,
-            $this->start,
-            $this->length,
-            $pitches,
-            $this->tuplet,
-            $this->tiedFrom,
-            $this->tiedTo,
-            $this->slurStarts,
-            $this->slurStops,
-            $this->marks,
-        );
+        return $this->copy(pitches: $pitches);
     }
 
     public function marked(Marks $marks): self
     {
         return $marks === $this->marks
             ? $this
-            : new self(
-                $this->id,
-                $this->voice,
-                $this->start,
-                $this->length,
-                $this->pitches,
-                $this->tuplet,
-                $this->tiedFrom,
-                $this->tiedTo,
-                $this->slurStarts,
-                $this->slurStops,
-                $marks,
-            );
+            : $this->copy(marks: $marks);
     }
 
     /** The same in another part or measure. */
     public function withId(string $id): self
     {
-        return new self(
-            $id,
-            $this->voice,
-            $this->start,
-            $this->length,
-            $this->pitches,
-            $this->tuplet,
-            $this->tiedFrom,
-            $this->tiedTo,
-            $this->slurStarts,
-            $this->slurStops,
-            $this->marks,
-        );
+        return $this->copy(id: $id);
     }
 }

@@ -9,6 +9,8 @@ namespace CoinStair\Core\Score;
  */
 final readonly class Measure
 {
+    use Copies;
+
     /**
      * @param int        $position    in the file, from 0
      * @param string     $printed     label that the book shows; may be empty
@@ -47,77 +49,21 @@ final readonly class Measure
 
     public function numbered(int $position): self
     {
-        return new self(
-            $position,
-            $this->printed,
-            $this->meter,
-            $this->key,
-            $this->length,
-            $this->repeatStart,
-            $this->repeatTimes,
-            $this->endingStart,
-            $this->endingStop,
-            $this->jumps,
-            $this->end,
-            $this->rehearsal,
-            $this->lineBreak,
-        );
+        return $this->copy(position: $position);
     }
 
     public function labelled(string $printed): self
     {
-        return new self(
-            $this->position,
-            $printed,
-            $this->meter,
-            $this->key,
-            $this->length,
-            $this->repeatStart,
-            $this->repeatTimes,
-            $this->endingStart,
-            $this->endingStop,
-            $this->jumps,
-            $this->end,
-            $this->rehearsal,
-            $this->lineBreak,
-        );
+        return $this->copy(printed: $printed);
     }
 
     public function inKey(Key $key): self
     {
-        return new self(
-            $this->position,
-            $this->printed,
-            $this->meter,
-            $key,
-            $this->length,
-            $this->repeatStart,
-            $this->repeatTimes,
-            $this->endingStart,
-            $this->endingStop,
-            $this->jumps,
-            $this->end,
-            $this->rehearsal,
-            $this->lineBreak,
-        );
+        return $this->copy(key: $key);
     }
 
     public function rehearsed(string $mark): self
     {
-        return new self(
-            $this->position,
-            $this->printed,
-            $this->meter,
-            $this->key,
-            $this->length,
-            $this->repeatStart,
-            $this->repeatTimes,
-            $this->endingStart,
-            $this->endingStop,
-            $this->jumps,
-            $this->end,
-            $mark,
-            $this->lineBreak,
-        );
+        return $this->copy(rehearsal: $mark);
     }
 }

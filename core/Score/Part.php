@@ -6,6 +6,8 @@ namespace CoinStair\Core\Score;
 
 final readonly class Part
 {
+    use Copies;
+
     /**
      * @param list<list<Event>> $measures events of each measure, by voice, then start
      * @param bool              $eased    a plainer part for those for whom the instrument's own is too much yet
@@ -29,11 +31,11 @@ final readonly class Part
     /** @param list<list<Event>> $measures as many as there are */
     public function withMeasures(array $measures): self
     {
-        return new self($this->id, $this->name, $this->instrument, $this->clef, $measures, $this->eased);
+        return $this->copy(measures: $measures);
     }
 
     public function withName(string $name): self
     {
-        return new self($this->id, $name, $this->instrument, $this->clef, $this->measures, $this->eased);
+        return $this->copy(name: $name);
     }
 }

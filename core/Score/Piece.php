@@ -9,6 +9,8 @@ namespace CoinStair\Core\Score;
  */
 final readonly class Piece
 {
+    use Copies;
+
     /**
      * @param list<Measure> $measures
      * @param list<Part>    $parts               each with one list of events for every measure
@@ -51,51 +53,18 @@ final readonly class Piece
     /** @param list<Measure> $measures as many as there are */
     public function withMeasures(array $measures): self
     {
-        return new self(
-            $this->title,
-            $this->composer,
-            $measures,
-            $this->parts,
-            $this->goalTempo,
-            $this->beatTicks,
-            $this->goalTempoTo,
-            $this->introduction,
-            $this->introductionCounted,
-            $this->style,
-        );
+        return $this->copy(measures: $measures);
     }
 
     /** @param list<Part> $parts */
     public function withParts(array $parts): self
     {
-        return new self(
-            $this->title,
-            $this->composer,
-            $this->measures,
-            $parts,
-            $this->goalTempo,
-            $this->beatTicks,
-            $this->goalTempoTo,
-            $this->introduction,
-            $this->introductionCounted,
-            $this->style,
-        );
+        return $this->copy(parts: $parts);
     }
 
     public function withIntroduction(int $measures, bool $counted): self
     {
-        return new self(
-            $this->title,
-            $this->composer,
-            $this->measures,
-            $this->parts,
-            $this->goalTempo,
-            $this->beatTicks,
-            $this->goalTempoTo,
-            max(0, $measures),
-            $counted,
-            $this->style,
-        );
+        return $this->copy(introduction: max(0, $measures), introductionCounted: $counted);
     }
 
     public function start(): Place
@@ -152,18 +121,7 @@ final readonly class Piece
     /** Tempos count another beat: eighths for a slow 6/8, half notes for a fast 4/4. */
     public function withBeat(int $ticks): self
     {
-        return new self(
-            $this->title,
-            $this->composer,
-            $this->measures,
-            $this->parts,
-            $this->goalTempo,
-            $ticks,
-            $this->goalTempoTo,
-            $this->introduction,
-            $this->introductionCounted,
-            $this->style,
-        );
+        return $this->copy(beatTicks: $ticks);
     }
 
     /** The piece, a repeat or a section of the book begins with a measure. */

@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Score\Instrument;
 
 /** What a sequence is built for: all that a teacher chose for one class and one piece (handbook 6). */
 final readonly class Aim
 {
+    use Copies;
+
     public const LESSONS = 6;
 
     /**
@@ -69,6 +72,6 @@ final readonly class Aim
     /** @param list<string> $reviews */
     private function with(int $goal, SlowGroup $slow, int $lessons, array $reviews): self
     {
-        return new self($goal, $this->instruments, $slow, $this->contact, $this->comfort, $lessons, $this->skipped, $this->asked, $reviews);
+        return $this->copy(goal: $goal, slow: $slow, lessons: $lessons, reviews: $reviews);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 
@@ -19,6 +20,8 @@ use CoinStair\Core\Stair\GoingOn;
  */
 final readonly class ByHand
 {
+    use Copies;
+
     /**
      * @param non-empty-list<int>|null $treads  beats a minute, rising
      * @param CoinRule|null            $rule    for going on
@@ -95,19 +98,6 @@ final readonly class ByHand
     /** The same, not taught before a lesson of the sequence; 0: as soon as its turn comes. */
     public function notBefore(int $lesson): self
     {
-        return new self(
-            $this->treads,
-            $this->rule,
-            $this->rounds,
-            $this->seconds,
-            $this->who,
-            $this->mode,
-            $this->turns,
-            $this->prompt,
-            $this->figure,
-            $lesson,
-            $this->easier,
-            $this->fuller,
-        );
+        return $this->copy(lesson: $lesson);
     }
 }

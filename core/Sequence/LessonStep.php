@@ -6,11 +6,14 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Score\Notice;
 
 /** A step in the lesson in which it is planned: its stair of that day, how long it takes, and why. */
 final readonly class LessonStep
 {
+    use Copies;
+
     /**
      * @param string               $id      of the step in the order of the sequence; empty for what the lesson itself asks for
      * @param Chunk|null           $chunk   none where nothing of the piece is played
@@ -55,21 +58,7 @@ final readonly class LessonStep
     /** As the lesson calls it that asks for it. */
     public function named(int $lesson, string $what): self
     {
-        return new self(
-            $this->id,
-            $this->step,
-            $this->time,
-            $this->chunk,
-            $this->like,
-            $this->comfort,
-            $this->hardest,
-            $this->reading,
-            $this->lack,
-            $this->says,
-            $this->goesOn,
-            $this->isCut,
-            self::nameOf($lesson, $what),
-        );
+        return $this->copy(name: self::nameOf($lesson, $what));
     }
 
     /** Beats a minute of today's top; 0 where nothing is played. */

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 
@@ -15,6 +16,8 @@ use CoinStair\Core\Stair\Stair;
  */
 final readonly class Step
 {
+    use Copies;
+
     /**
      * @param Stair|null  $stair  none where nothing is played
      * @param Rung|null   $rung   of the ladder of a crossing
@@ -44,21 +47,7 @@ final readonly class Step
     /** The same with words for the class. */
     public function told(string $prompt): self
     {
-        return new self(
-            $this->purpose,
-            $this->stair,
-            $this->rule,
-            $this->rung,
-            $this->mode,
-            $this->turns,
-            $prompt,
-            $this->figure,
-            $this->who,
-            $this->rounds,
-            $this->warmUp,
-            $this->easier,
-            $this->fuller,
-        );
+        return $this->copy(prompt: $prompt);
     }
 
     public function who(): Who

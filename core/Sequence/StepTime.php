@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 use CoinStair\Core\Stair\Tries;
@@ -11,6 +12,8 @@ use CoinStair\Core\Stair\Tries;
 /** How long a step takes and how many tries it needs (handbook 6). */
 final readonly class StepTime
 {
+    use Copies;
+
     /**
      * @param list<Tread>   $treads that are climbed
      * @param CoinRule|null $rule   by which they are climbed
@@ -36,16 +39,7 @@ final readonly class StepTime
     /** The same with more seconds before its stair. */
     public function after(float $seconds): self
     {
-        return new self(
-            $this->treads,
-            $this->rule,
-            $this->modes,
-            $this->rounds + $seconds,
-            $this->talk,
-            $this->turns,
-            $this->fixed,
-            $this->ahead,
-        );
+        return $this->copy(rounds: $this->rounds + $seconds);
     }
 
     /** All of it, in seconds. */

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\QuickEntry;
 
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Score\Instrument;
 
 /** A line as a teacher typed it, with what stands before it. Nothing in it has to be right yet. */
 final readonly class Entry
 {
+    use Copies;
+
     /**
      * @param string $unit  length of a plain token, such as "1/4"
      * @param string $key   as in ABC: "D", "Gm", "A mix"
@@ -30,16 +33,6 @@ final readonly class Entry
     /** The same with another line. */
     public function with(string $text): self
     {
-        return new self(
-            $this->mode,
-            $text,
-            $this->title,
-            $this->composer,
-            $this->meter,
-            $this->unit,
-            $this->key,
-            $this->tempo,
-            $this->instrument,
-        );
+        return $this->copy(text: $text);
     }
 }

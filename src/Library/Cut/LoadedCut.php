@@ -10,12 +10,15 @@ use App\Shared\Repository\PieceChunks;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Method\Method;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\PieceForClass;
 
 /** A piece and its cut for somebody: all that its page and its changes begin with, read once. */
 final readonly class LoadedCut
 {
+    use Copies;
+
     /** @param CutQuery $query with the instruments that count */
     public function __construct(
         public Piece $piece,
@@ -28,7 +31,7 @@ final readonly class LoadedCut
 
     public function with(Method $method): self
     {
-        return new self($this->piece, $this->query->with($method), $this->for, $this->chunks, $this->fixed);
+        return $this->copy(query: $this->query->with($method));
     }
 
     public function plan(): CutPlan

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Reckoned;
 
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Standing\Thresholds;
 
 /**
@@ -12,6 +13,8 @@ use CoinStair\Core\Standing\Thresholds;
  */
 final readonly class ClassFacts implements \JsonSerializable
 {
+    use Copies;
+
     /** A day after all that a log can tell: as of all that is on record. */
     public const END_OF_DAYS = '9999-12-31';
 
@@ -40,17 +43,7 @@ final readonly class ClassFacts implements \JsonSerializable
     /** On another day. */
     public function on(string $day): self
     {
-        return new self(
-            $this->class,
-            $this->log,
-            $this->matter,
-            $this->said,
-            $this->hands,
-            $this->catalogue,
-            $this->past,
-            $this->thresholds,
-            $day,
-        );
+        return $this->copy(day: $day);
     }
 
     /** By all that is on record, whatever the day is. */

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared\Repository;
 
+use CoinStair\Core\Score\Copies;
 use Doctrine\ORM\QueryBuilder;
 
 /** Which pieces of the library are looked for, and in which order. */
 final readonly class LibrarySearch
 {
+    use Copies;
+
     /**
      * @param string         $text in title, composer and book; all pieces if empty
      * @param string         $key  tonic and mode, "D major"
@@ -31,7 +34,7 @@ final readonly class LibrarySearch
     {
         $both = null === $this->only ? $only : array_values(array_intersect($this->only, $only));
 
-        return new self($this->text, $this->book, $this->key, $this->meter, $this->length, $both, $this->order, $this->turned);
+        return $this->copy(only: $both);
     }
 
     public function isWhole(): bool
