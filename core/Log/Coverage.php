@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Standing\ChunkCoverage;
 use CoinStair\Core\Standing\CoverageState;
 

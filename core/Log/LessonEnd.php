@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
+
 /**
  * What was done in a lesson, what next time starts with, and what is homework (handbook 6): of the steps that were begun and not done,
  * the one that is furthest from its top.

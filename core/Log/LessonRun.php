@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
+
 /**
  * What a lesson's log tells of its steps, without the log: a projection, replayed once for each state of the log. Whatever looks back on
  * many lessons reads these (handbook 7).

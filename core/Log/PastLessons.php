@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Log;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Touch;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Score\Instrument;
 
 /** What the log of a lesson says was played by one of its steps: the evidence from which skills follow (handbook 7). */

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
-use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Lesson\Mode;
+use CoinStair\Core\Lesson\TaughtStep;
 
 /** How a step was played: in which modes, and what came of it. */
 final readonly class StepPlay

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
+
 /** A lesson that was taught: when it was, its steps, and what its log tells of them. */
 final readonly class TaughtLesson
 {

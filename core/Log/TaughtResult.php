@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\TaughtStep;
+
 /** A step of a lesson with what its log says of it. */
 final readonly class TaughtResult
 {

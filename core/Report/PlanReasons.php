@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Report;
 
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Sequence\CutPlan;
-use CoinStair\Core\Sequence\LessonStep;
-use CoinStair\Core\Sequence\Tread;
 use CoinStair\Core\Stair\GoingOn;
 
 /** Says for each number of a planned step the formula with its values (handbook 6), in plain words for people who check them. */

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Report;
 
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\Mode;
+use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Sequence\CutPlan;
-use CoinStair\Core\Sequence\LessonStep;
-use CoinStair\Core\Sequence\Mode;
-use CoinStair\Core\Sequence\PlannedLesson;
-use CoinStair\Core\Sequence\Tread;
 
 /**
  * What piece:plan tells: the sequence over lessons for a class of a year.

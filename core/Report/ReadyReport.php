@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace CoinStair\Core\Report;
 
 use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Progress\ClassSkills;
+use CoinStair\Core\Progress\SkillOfGroups;
+use CoinStair\Core\Readiness\NewSkill;
+use CoinStair\Core\Readiness\Readiness;
+use CoinStair\Core\Readiness\WarmUpForSkill;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Skill\Needs;
-use CoinStair\Core\Skill\NewSkill;
 use CoinStair\Core\Skill\PieceSkills;
-use CoinStair\Core\Skill\Readiness;
-use CoinStair\Core\Skill\SkillOfGroups;
-use CoinStair\Core\Skill\WarmUpForSkill;
 
 /**
  * What piece:ready tells: whether a class can play a piece, and what is new in it for whom (handbook 7).

@@ -6,7 +6,13 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Practice\Groups;
+use CoinStair\Core\Practice\PlacesMet;
+use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\Practice\ReachedTempos;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Standing\Touch;
 

@@ -12,10 +12,13 @@ use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Method\TeachingOrder;
+use CoinStair\Core\Practice\Groups;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
 

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Form\Reading;
 use CoinStair\Core\Form\Unfolding;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Instrument;

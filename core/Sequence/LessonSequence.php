@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Practice\Groups;
 
 /** What a class does with a piece over as many lessons as it takes, from where its log says that it stands (handbook 6). */
 final readonly class LessonSequence

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Lesson\SlowGroup;
+use CoinStair\Core\Practice\TodaysStair;
+
 /** What a teacher may do where a goal stays out of reach: each is played through, so that its effect is known (handbook 6). */
 final readonly class Offers
 {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Touch;

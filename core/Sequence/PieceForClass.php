@@ -10,9 +10,14 @@ use CoinStair\Core\Difficulty\Newness;
 use CoinStair\Core\Difficulty\ReadingLimit;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Hands\BothHands;
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\ClassPolicies;
+use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Memory\NoMemory;
+use CoinStair\Core\Practice\FirstReading;
+use CoinStair\Core\Practice\Practice;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\Overrides;
@@ -21,6 +26,8 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\RhythmPattern;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Standing;
+use CoinStair\Core\WarmUp\WarmUpMusic;
+use CoinStair\Core\WarmUp\WarmUps;
 
 /**
  * One piece for one class: score, hands, form, spots, tree, order, stair and time, each link made once and only when it is asked for.

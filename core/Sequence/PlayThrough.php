@@ -7,8 +7,17 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\LessonDraft;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\SlowGroup;
+use CoinStair\Core\Lesson\StepLimits;
+use CoinStair\Core\Lesson\StepTime;
+use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Practice\Groups;
 
 /**
  * Plays a class through a sequence, lesson by lesson, from where its log says that it stands (handbook 6): what it can is carried from

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Lesson\LessonOutline;
+use CoinStair\Core\Practice\Groups;
 
 /** What a sequence comes to, without the steps of its lessons: small enough to be read for each page. */
 final readonly class SequenceOutline

@@ -5,7 +5,17 @@ declare(strict_types=1);
 namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\ClassPolicies;
+use CoinStair\Core\Lesson\LessonDraft;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\Mode;
+use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Practice\Groups;
+use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\Practice\StepMaker;
 
 /**
  * Many short pieces in one go (handbook 6): one short step a piece, each twice, grouped by mode, with rests for the arms.

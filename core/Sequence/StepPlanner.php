@@ -6,8 +6,14 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\StepLimits;
+use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
+use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\Practice\StepMaker;
 
 /** How a step of the order is taught on a day, from where the class stands (handbook 6). */
 final readonly class StepPlanner

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Skill;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Log\PlayedStep;
-use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Skill\Rule\Playing;
 
 /** Which skills each step that was played holds, by what was played and how (handbook 7). */

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\CoveredPiece;
-use App\Shared\Reckoned\RankedLibrary;
+use App\Shared\Facts\CoveredPiece;
+use App\Shared\Plans\RankedLibrary;
+use CoinStair\Core\Progress\ClassSkills;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassSkills;
 
 /** The page of a class. */
 final readonly class ClassPage

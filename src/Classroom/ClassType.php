@@ -6,10 +6,10 @@ namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Refusal;
-use CoinStair\Core\Sequence\FirstContact;
-use CoinStair\Core\Sequence\SlowGroup;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Stair\GrowthKind;

@@ -6,11 +6,11 @@ namespace App\Classroom;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\CoveredPiece;
-use App\Shared\Reckoned\CoveredPieces;
-use App\Shared\Reckoned\Prospects;
-use App\Shared\Reckoned\Skills;
-use App\Shared\Reckoned\TaughtLessons;
+use App\Shared\Facts\CoveredPiece;
+use App\Shared\Facts\CoveredPieces;
+use App\Shared\Facts\Skills;
+use App\Shared\Facts\TaughtLessons;
+use App\Shared\Plans\Prospects;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Classroom;
 
+use CoinStair\Core\Progress\ClassSkills;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Skill\Family;
-use CoinStair\Core\Skill\State;
 
 /**
  * One family of the small quilt on the page of a class: a square for each skill, a row for each group. Squares of one state are drawn as

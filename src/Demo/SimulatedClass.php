@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Demo;
 
 use App\Shared\Entity\Lesson;
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Stair\StairMachine;
 use Random\Randomizer;
 use Symfony\Component\Uid\Uuid;

@@ -6,8 +6,8 @@ namespace App\Home;
 
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\SkillOfGroups;
 
 /** What Today says of a class: the sequence in work, the lesson that is open, the last one, and what is due again. */
 final readonly class ClassCard

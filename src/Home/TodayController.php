@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Home;
 
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\Skills;
 use App\Shared\Tenancy\CurrentProgram;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Home;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\FactsOfClasses;
-use App\Shared\Reckoned\LessonSequences;
-use App\Shared\Reckoned\Reviews;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\FactsOfClasses;
+use App\Shared\Facts\Skills;
+use App\Shared\Plans\LessonSequences;
+use App\Shared\Plans\Reviews;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LessonRepository;

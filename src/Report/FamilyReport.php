@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Skill\Family;
-use CoinStair\Core\Skill\SkillOfGroups;
 
 /** What became of a family of skills in a term. */
 final readonly class FamilyReport

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Report;
 
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Progress\ClassSkills;
+use CoinStair\Core\Progress\LessonGain;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassSkills;
-use CoinStair\Core\Skill\LessonGain;
 
 /** What a class did from one day to another, as a head of program reads it. */
 final readonly class TermReport

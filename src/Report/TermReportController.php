@@ -7,7 +7,7 @@ namespace App\Report;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\TaskKind;
 use App\Shared\Entity\User;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\Skills;
 use App\Shared\Work\Tasks;
 use CoinStair\Core\Score\Refusal;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

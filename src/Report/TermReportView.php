@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace App\Report;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\Skills;
-use App\Shared\Reckoned\TaughtLessons;
+use App\Shared\Facts\Skills;
+use App\Shared\Facts\TaughtLessons;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\LessonSums;
 use CoinStair\Core\Log\TaughtLesson;
+use CoinStair\Core\Progress\LessonGain;
+use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\Family;
-use CoinStair\Core\Skill\LessonGain;
-use CoinStair\Core\Skill\SkillOfGroups;
 
 /** Gathers the term report of a class: pieces, skills by family, minutes. */
 final readonly class TermReportView

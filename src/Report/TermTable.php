@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use CoinStair\Core\Progress\SkillState;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\SkillState;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /** A term report as rows of a table: first the pieces, then every skill with where each group stands. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use App\Shared\Reckoned\LibraryNeeds;
-use CoinStair\Core\Skill\BookOrder;
+use App\Shared\Looked\LibraryNeeds;
+use CoinStair\Core\Readiness\BookOrder;
 use CoinStair\Core\Skill\Catalogue;
 
 /**

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use App\Shared\Reckoned\LibraryNeeds;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\Skills;
+use App\Shared\Looked\LibraryNeeds;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Progress\Baseline;
+use CoinStair\Core\Readiness\BookOrder;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\Baseline;
-use CoinStair\Core\Skill\BookOrder;
 use CoinStair\Core\Skill\Needs;
 
 /** Tells where each skill comes first in a book, what jumps, and what is met once and never again. */

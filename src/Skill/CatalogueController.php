@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\OwnSkill;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\Skills;
 use App\Shared\Repository\SkillRepository;
 use App\Shared\Web\Version;
 use CoinStair\Core\Score\Notice;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use CoinStair\Core\Skill\Evidence;
+use CoinStair\Core\Progress\Evidence;
 
 /** A lesson that is evidence of a skill, with the piece and the measures in which it was met. */
 final readonly class CellLesson

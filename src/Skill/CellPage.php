@@ -6,11 +6,11 @@ namespace App\Skill;
 
 use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Progress\SkillState;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Skill\Skill;
-use CoinStair\Core\Skill\SkillState;
-use CoinStair\Core\Skill\State;
 
 /** One skill of one group: where it stands, on what evidence, and what teachers said. */
 final readonly class CellPage

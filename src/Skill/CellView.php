@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\ClassRecords;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\ClassRecords;
+use App\Shared\Facts\Skills;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SkillRepository;
 use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Progress\Evidence;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
-use CoinStair\Core\Skill\Evidence;
 use CoinStair\Core\Skill\Skill;
 
 /** Tells of one skill of one group all that is on record. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use App\Shared\Reckoned\LibraryDetection;
-use App\Shared\Reckoned\LibraryHands;
-use App\Shared\Reckoned\LibraryNeeds;
-use App\Shared\Reckoned\LookedAt;
+use App\Shared\Looked\LibraryDetection;
+use App\Shared\Looked\LibraryHands;
+use App\Shared\Looked\LibraryNeeds;
+use App\Shared\Looked\LookedAt;
 use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Memory\Fingerprint;

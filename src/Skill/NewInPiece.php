@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use CoinStair\Core\Sequence\WarmUp;
-use CoinStair\Core\Skill\NewSkill;
+use CoinStair\Core\Lesson\WarmUp;
+use CoinStair\Core\Readiness\NewSkill;
 use CoinStair\Core\Skill\Skill;
 
 /** A skill of a piece that is new to some groups, with what teaches it. */

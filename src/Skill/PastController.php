@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\Skills;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\Version;
+use CoinStair\Core\Progress\ClassPast;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\ClassPast;
 use CoinStair\Core\Skill\Skill;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

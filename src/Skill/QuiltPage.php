@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Skill\Family;
-use CoinStair\Core\Skill\State;
 
 /** Groups and skills as a quilt: of one class, or of several beside each other. */
 final readonly class QuiltPage

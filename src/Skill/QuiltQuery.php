@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Skill\Family;
 use CoinStair\Core\Skill\Skill;
-use CoinStair\Core\Skill\State;
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Contracts\Translation\TranslatorInterface;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
+use CoinStair\Core\Progress\SkillState;
 use CoinStair\Core\Skill\Skill;
-use CoinStair\Core\Skill\SkillState;
 
 /** A skill with where each group stands. */
 final readonly class QuiltRow

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\Skills;
-use CoinStair\Core\Skill\ClassSkills;
+use App\Shared\Facts\Skills;
+use CoinStair\Core\Progress\ClassSkills;
+use CoinStair\Core\Progress\SkillState;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Skill\Family;
 use CoinStair\Core\Skill\Skill;
-use CoinStair\Core\Skill\SkillState;
-use CoinStair\Core\Skill\State;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /** Lays the states of classes out as a quilt. All states of a class come at once: no query for a cell. */

@@ -6,7 +6,7 @@ namespace App\Skill;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\Prospects;
+use App\Shared\Plans\Prospects;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Web\ForWhom;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Skill;
 
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Readiness\Readiness;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\Readiness;
 
 /** A piece for a class: ready, within reach or later, and why. */
 final readonly class ReadyPage

@@ -6,25 +6,25 @@ namespace App\Skill;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\FactsOfClasses;
-use App\Shared\Reckoned\LibraryNeeds;
-use App\Shared\Reckoned\PiecesForClasses;
-use App\Shared\Reckoned\Skills;
-use App\Shared\Reckoned\SkillsOfPieces;
-use App\Shared\Reckoned\Standings;
+use App\Shared\Facts\FactsOfClasses;
+use App\Shared\Facts\Skills;
+use App\Shared\Facts\Standings;
+use App\Shared\Looked\LibraryNeeds;
+use App\Shared\Looked\SkillsOfPieces;
+use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
+use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Progress\ClassSkills;
+use CoinStair\Core\Readiness\NewSkill;
+use CoinStair\Core\Readiness\Readiness;
+use CoinStair\Core\Readiness\WarmUpForSkill;
+use CoinStair\Core\Readiness\WhatTeaches;
 use CoinStair\Core\Score\MeasureNumbers;
-use CoinStair\Core\Sequence\WarmUp;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Skill\Needs;
-use CoinStair\Core\Skill\NewSkill;
-use CoinStair\Core\Skill\Readiness;
-use CoinStair\Core\Skill\WarmUpForSkill;
-use CoinStair\Core\Skill\WhatTeaches;
 use CoinStair\Core\Standing\ChunkCoverage;
 
 /** What is new in a piece for a class, for whom, where first, and what teaches it. */

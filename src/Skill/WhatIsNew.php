@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Skill;
 
-use CoinStair\Core\Skill\Readiness;
+use CoinStair\Core\Readiness\Readiness;
 
 /** What a piece asks of a class, with what teaches it: the part of the page that is remembered. */
 final readonly class WhatIsNew

@@ -6,12 +6,12 @@ namespace App\Tests;
 
 use App\Classroom\ClassView;
 use App\Classroom\LogRow;
-use App\Lesson\LessonPlanner;
+use App\Lesson\Teach\LessonPlanner;
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\CoveredPieces;
-use App\Shared\Reckoned\Prospects;
-use App\Shared\Reckoned\Skills;
-use App\Shared\Reckoned\TaughtLessons;
+use App\Shared\Facts\CoveredPieces;
+use App\Shared\Facts\Skills;
+use App\Shared\Facts\TaughtLessons;
+use App\Shared\Plans\Prospects;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Lesson\LessonPlanner;
+use App\Lesson\Teach\LessonPlanner;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Override;
@@ -12,14 +12,14 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Step;
-use App\Shared\Reckoned\FactsOfClasses;
-use App\Shared\Reckoned\Standings;
+use App\Shared\Facts\FactsOfClasses;
+use App\Shared\Facts\Standings;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Progress\ClassPast;
+use CoinStair\Core\Progress\Said;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\ClassPast;
-use CoinStair\Core\Skill\Said;
-use CoinStair\Core\Skill\State;
 
 /** Fingers and bows on the piece page, in the class's policies, side by side, and in the lesson. */
 final class HandsTest extends WebCase

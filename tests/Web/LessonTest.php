@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Lesson\SequenceBuilder;
+use App\Lesson\Sequence\SequenceBuilder;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\LogEntry;

@@ -145,7 +145,7 @@ final class LogTest extends WebCase
     {
         $lesson = $this->lesson();
         $other = $this->account('two@example.org');
-        $key = $this->service(\App\Lesson\LessonKeys::class)->make($other, $lesson);
+        $key = $this->service(\App\Lesson\Teach\LessonKeys::class)->make($other, $lesson);
         $this->send($lesson, [$this->entry($lesson, 'coin')], $key);
         self::assertResponseStatusCodeSame(401);
         $this->browser->loginUser($other);

@@ -26,13 +26,13 @@ use App\Shared\Entity\TaskFile;
 use App\Shared\Entity\TaskKind;
 use App\Shared\Entity\User;
 use CoinStair\Core\Log\EntryKind;
+use CoinStair\Core\Progress\Said;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Skill\Family;
-use CoinStair\Core\Skill\Said;
 use CoinStair\Core\Skill\Skill;
-use CoinStair\Core\Skill\State;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Routing\RouterInterface;
 
@@ -124,7 +124,7 @@ final class ProgramsApartTest extends WebCase
     private function rowsOfTheFirst(): array
     {
         $lesson = $this->lesson();
-        $this->service(\App\Lesson\LessonLog::class)->add($lesson, [
+        $this->service(\App\Lesson\Teach\LessonLog::class)->add($lesson, [
             new \CoinStair\Core\Log\LogEntry('2a7e2b6c-2c55-4ef1-8d3a-000000000001', $this->played($lesson)->id, EntryKind::Coin, 60, 1),
         ]);
         $pattern = new RhythmPattern('Two', 'B/ B/');

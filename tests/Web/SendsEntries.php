@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Lesson\LessonKeys;
+use App\Lesson\Teach\LessonKeys;
 use App\Shared\Entity\Lesson;
 use Symfony\Component\Uid\Uuid;
 

@@ -9,9 +9,9 @@ use App\Shared\Entity\OwnSkill;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Progress\ClassPast;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\ClassPast;
-use CoinStair\Core\Skill\State;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** What classes have met: the quilt and its cells, what is ready and what is next, the catalogue, the past of a class. */

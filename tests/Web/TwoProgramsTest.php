@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Tests;
 
-use App\Lesson\LessonLog;
-use App\Lesson\LessonPlanner;
-use App\Lesson\SequenceBuilder;
+use App\Lesson\Sequence\SequenceBuilder;
+use App\Lesson\Teach\LessonLog;
+use App\Lesson\Teach\LessonPlanner;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\OwnSkill;

@@ -7,9 +7,9 @@ namespace CoinStair\Core\Skill\Rule;
 use CoinStair\Core\Difficulty\MoveRow;
 use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\Placement;
+use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\RightHand\Contact;
 use CoinStair\Core\Score\Clef;
-use CoinStair\Core\Sequence\Mode;
 
 /** The building blocks of rules (handbook 7): each names one kind of fact of an analysed piece, and takes parameters. */
 enum Block: string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Skill\Rule;
 
 use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Sequence\Mode;
+use CoinStair\Core\Lesson\Mode;
 
 /** What of a piece is played, and how: as written, or as a step has it (plucked, with the click, the bow alone on open strings). */
 final readonly class Playing

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Lesson\TakeOut;
 
 use App\Shared\Entity\Lesson;
-use App\Shared\Reckoned\FactsOfClasses;
+use App\Shared\Facts\FactsOfClasses;
 use Doctrine\DBAL\Connection;
 
 /**

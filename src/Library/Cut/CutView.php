@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Library\Cut;
 
 use App\Shared\Entity\Piece;
-use App\Shared\Reckoned\LessonSequences;
-use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Plans\LessonSequences;
+use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Web\MusicExtension;

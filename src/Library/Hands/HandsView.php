@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Library\Hands;
 
 use App\Shared\Entity\Piece;
-use App\Shared\Reckoned\PiecesForClasses;
+use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;

@@ -9,8 +9,8 @@ use App\Shared\Repository\LibrarySearch;
 use App\Shared\Repository\PieceLength;
 use App\Shared\Repository\PieceOrder;
 use App\Shared\Repository\PieceRepository;
-use CoinStair\Core\Skill\Readiness;
-use CoinStair\Core\Skill\Verdict;
+use CoinStair\Core\Readiness\Readiness;
+use CoinStair\Core\Readiness\Verdict;
 
 /**
  * A page of the library, and for a class how ready it is for each piece.

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Library\Piece;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Reckoned\CoveredPieces;
-use App\Shared\Reckoned\FactsOfClasses;
-use App\Shared\Reckoned\LibraryNeeds;
-use App\Shared\Reckoned\Skills;
+use App\Shared\Facts\CoveredPieces;
+use App\Shared\Facts\FactsOfClasses;
+use App\Shared\Facts\Skills;
+use App\Shared\Looked\LibraryNeeds;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LibrarySearch;
 use App\Shared\Repository\PieceLength;
@@ -16,10 +16,10 @@ use App\Shared\Repository\PieceOrder;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Web\ForWhom;
 use CoinStair\Core\Memory\Fingerprint;
-use CoinStair\Core\Skill\Glance;
+use CoinStair\Core\Readiness\Glance;
+use CoinStair\Core\Readiness\Readiness;
+use CoinStair\Core\Readiness\Verdict;
 use CoinStair\Core\Skill\Needs;
-use CoinStair\Core\Skill\Readiness;
-use CoinStair\Core\Skill\Verdict;
 use Symfony\Component\HttpFoundation\InputBag;
 
 /** Finds pieces of the library; for a class with how ready it is for each piece. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
-use CoinStair\Core\Log\TaughtStep;
+use CoinStair\Core\Lesson\TaughtStep;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
+use CoinStair\Core\Progress\Said;
+use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\Said;
-use CoinStair\Core\Skill\State;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Shared\Entity;
 
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Lesson\ClassPolicies;
+use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\SlowGroup;
+use CoinStair\Core\Progress\ClassPast;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Sequence\ClassPolicies;
-use CoinStair\Core\Sequence\FirstContact;
-use CoinStair\Core\Sequence\SlowGroup;
-use CoinStair\Core\Skill\ClassPast;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Growth;

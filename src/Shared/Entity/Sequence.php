@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
+use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\SlowGroup;
+use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Sequence\Aim;
-use CoinStair\Core\Sequence\FirstContact;
-use CoinStair\Core\Sequence\LessonStep;
-use CoinStair\Core\Sequence\SlowGroup;
-use CoinStair\Core\Sequence\WarmUp;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;

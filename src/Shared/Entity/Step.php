@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Shared\Entity;
 
 use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Lesson\ByHand;
+use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
-use CoinStair\Core\Sequence\ByHand;
-use CoinStair\Core\Sequence\OrderedStep;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 

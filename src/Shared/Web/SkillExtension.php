@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Skill\State;
+use CoinStair\Core\Progress\State;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFunction;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Log;
 
+use CoinStair\Core\Lesson\Step;
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LessonEnd;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Log;
 
 use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Lesson\Step;
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\LogSummary;
 use CoinStair\Core\Log\StepResult;
 use CoinStair\Core\Log\TaughtLesson;
-use CoinStair\Core\Log\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Sequence\Step;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Report;
 
+use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Report\PlanReport;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Sequence\SlowGroup;
 use CoinStair\Core\Tests\Sequence\Plans;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

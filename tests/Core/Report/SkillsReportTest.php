@@ -6,13 +6,13 @@ namespace CoinStair\Core\Tests\Report;
 
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\Progress\Baseline;
+use CoinStair\Core\Progress\ClassRecord;
+use CoinStair\Core\Progress\ClassSkills;
 use CoinStair\Core\Report\ReadyReport;
 use CoinStair\Core\Report\SkillsReport;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Skill\Baseline;
 use CoinStair\Core\Skill\Catalogue;
-use CoinStair\Core\Skill\ClassRecord;
-use CoinStair\Core\Skill\ClassSkills;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\TestCase;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace CoinStair\Tests\Core\Score;
+namespace CoinStair\Core\Tests\Score;
 
 use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Copies;
@@ -61,13 +61,10 @@ final class CopiesTest extends TestCase
     public function testPropertiesAreTheParametersOfTheConstructor(string $class): void
     {
         $of = new \ReflectionClass($class);
-        $names = static fn (array $them): array => array_map(
-            static fn (\ReflectionParameter|\ReflectionProperty $one): string => $one->name,
-            $them,
-        );
+        $constructor = $of->getConstructor();
 
-        self::assertTrue($of->getConstructor()?->isPublic());
-        self::assertSame($names($of->getConstructor()->getParameters()), $names($of->getProperties()));
+        self::assertTrue($constructor?->isPublic());
+        self::assertSame(array_column($constructor->getParameters(), 'name'), array_column($of->getProperties(), 'name'));
     }
 
     /** Each copy names properties that there are: a name that is none would be found only when it is called. */

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\ByHand;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\Mode;
+use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
-use CoinStair\Core\Sequence\ByHand;
 use CoinStair\Core\Sequence\LessonSequence;
-use CoinStair\Core\Sequence\LessonStep;
-use CoinStair\Core\Sequence\Mode;
-use CoinStair\Core\Sequence\OrderedStep;
 use CoinStair\Core\Sequence\ShortPieces;
 use PHPUnit\Framework\TestCase;
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Skill;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Sequence\Mode;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\Rule\Playing;
 use CoinStair\Core\Tests\Tunes;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Skill;
 
+use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Log\TaughtLesson;
-use CoinStair\Core\Log\TaughtStep;
 
 /** A lesson with its log, for tests that change the log. */
 final readonly class LoggedLesson

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Lesson;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Score\Copies;
+use CoinStair\Core\Score\Notice;
+
+/** A step in the lesson in which it is planned: its stair of that day, how long it takes, and why. */
+final readonly class LessonStep
+{
+    use Copies;
+
+    /**
+     * @param string               $id      of the step in the order of the sequence; empty for what the lesson itself asks for
+     * @param Chunk|null           $chunk   none where nothing of the piece is played
+     * @param Chunk|null           $like    the chunk with the same notes that was taught before
+     * @param array<string, float> $comfort tempo before the step, by instrument
+     * @param Hardest|null         $hardest the move that holds the chunk back
+     * @param bool                 $reading what is not read yet holds it, not that move
+     * @param float                $lack    share of the chunk that is not read yet
+     * @param Notice|null          $says    what the class is told, where the teacher has no words of their own
+     * @param int                  $goesOn  tempo at which the class stopped in an earlier lesson; 0 where it begins
+     * @param bool                 $isCut   the lesson has no time for all of its treads: it goes on in the next one
+     * @param string               $name    of what the lesson itself asks for, by which it can be left out; empty for steps of the order
+     */
+    public function __construct(
+        public string $id,
+        public Step $step,
+        public StepTime $time,
+        public ?Chunk $chunk = null,
+        public ?Chunk $like = null,
+        public array $comfort = [],
+        public ?Hardest $hardest = null,
+        public bool $reading = false,
+        public float $lack = 0.0,
+        public ?Notice $says = null,
+        public int $goesOn = 0,
+        public bool $isCut = false,
+        public string $name = '',
+    ) {
+    }
+
+    /**
+     * The name of what a lesson asks for itself: by it a teacher leaves it out.
+     *
+     * @param int    $lesson number in the sequence
+     * @param string $what   purpose, or group, with what it is about
+     */
+    public static function nameOf(int $lesson, string $what): string
+    {
+        return $lesson.' '.$what;
+    }
+
+    /** As the lesson calls it that asks for it. */
+    public function named(int $lesson, string $what): self
+    {
+        return $this->copy(name: self::nameOf($lesson, $what));
+    }
+
+    /** Beats a minute of today's top; 0 where nothing is played. */
+    public function top(): int
+    {
+        return $this->step->stair?->top() ?? 0;
+    }
+}

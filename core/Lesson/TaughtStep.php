@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Lesson;
+
+use CoinStair\Core\Chunk\Rung;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\GoingOn;
+use CoinStair\Core\Stair\Stair;
+use CoinStair\Core\Standing\Matter;
+
+/**
+ * A step as a lesson keeps it: a copy of the sequence's step as it stood when the lesson began, so that later changes do not rewrite
+ * what was taught. The one place that knows how it is stored.
+ *
+ * @phpstan-type Stored array{
+ *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, below?: int, missesDown: int,
+ *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
+ *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<string>, warmUp?: string,
+ *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool
+ * }
+ */
+final readonly class TaughtStep
+{
+    /**
+     * @param string $id         in the log of its lesson
+     * @param int    $chunk      id of the chunk; 0 where nothing is played
+     * @param int    $like       id of the chunk with the same notes that was taught before; 0 for none
+     * @param int    $goal       of the sequence, in beats a minute; that of the stair if 0
+     * @param float  $seconds    that it was planned to take
+     * @param bool   $doneBefore its top was reached before the lesson
+     * @param bool   $isCut      the lesson has no time for all of its treads: it goes on in the next one
+     * @param bool   $isSpare    it is of the next lesson, for a class that is quicker than it was planned
+     */
+    public function __construct(
+        public string $id,
+        public Step $step,
+        public int $chunk = 0,
+        public int $like = 0,
+        public int $startTread = 0,
+        private int $goal = 0,
+        public float $seconds = 0.0,
+        public bool $doneBefore = false,
+        public bool $isCut = false,
+        public bool $isSpare = false,
+    ) {
+    }
+
+    /** @param Stored $row as stored() made it, also years ago */
+    public static function parse(array $row): self
+    {
+        $step = new Step(
+            StepPurpose::kept($row['purpose']),
+            [] === $row['treads'] ? null : Stair::ofTreads($row['treads']),
+            CoinRule::of(GoingOn::from($row['goingOn']), $row['coins'], $row['missesDown'], below: $row['below'] ?? $row['coins']),
+            Rung::tryFrom($row['rung'] ?? ''),
+            Mode::from($row['mode']),
+            $row['turns'],
+            $row['prompt'],
+            $row['pattern'] ?? '',
+            isset($row['who']) ? Who::parse($row['who']) : null,
+            array_map(Mode::from(...), $row['rounds'] ?? []),
+            WarmUp::parse($row['warmUp'] ?? ''),
+            Version::from($row['easier'] ?? Version::Written->value),
+            Version::from($row['fuller'] ?? Version::Written->value),
+        );
+
+        return new self(
+            $row['id'],
+            $step,
+            $row['chunk'],
+            $row['like'] ?? 0,
+            $row['startTread'],
+            $row['goal'] ?? 0,
+            $row['seconds'],
+            $row['doneBefore'],
+            $row['isCut'] ?? false,
+            $row['isSpare'] ?? false,
+        );
+    }
+
+    /** @return Stored */
+    public function stored(): array
+    {
+        return [
+            'id' => $this->id,
+            'purpose' => $this->step->purpose->value,
+            'chunk' => $this->chunk,
+            'treads' => $this->step->stair->treads ?? [],
+            'goingOn' => $this->step->rule->goingOn->value,
+            'coins' => $this->step->rule->top,
+            'below' => $this->step->rule->below,
+            'missesDown' => $this->step->rule->missesDown,
+            'startTread' => $this->startTread,
+            'mode' => $this->step->mode->value,
+            'turns' => $this->step->turns,
+            'prompt' => $this->step->prompt,
+            'pattern' => $this->step->figure,
+            'rung' => $this->step->rung->value ?? '',
+            'like' => $this->like,
+            'goal' => $this->goal,
+            'seconds' => $this->seconds,
+            'doneBefore' => $this->doneBefore,
+            'who' => $this->step->who()->stored(),
+            'rounds' => array_map(static fn (Mode $mode): string => $mode->value, $this->step->rounds),
+            'warmUp' => $this->step->warmUp?->code() ?? '',
+            'easier' => $this->step->easier->value,
+            'fuller' => $this->step->fuller->value,
+            'isCut' => $this->isCut,
+            'isSpare' => $this->isSpare,
+        ];
+    }
+
+    /** What it teaches, as the record of the class names it. */
+    public function matter(): Matter
+    {
+        return Matter::of(0 === $this->chunk ? '' : (string) $this->chunk, $this->step->rung);
+    }
+
+    /** Beats a minute that count as the goal met; 0 where nothing is played. */
+    public function goal(): int
+    {
+        return $this->goal > 0 ? $this->goal : $this->step->stair?->top() ?? 0;
+    }
+}

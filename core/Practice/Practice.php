@@ -1,0 +1,256 @@
+<?php
+
+declare(strict_types=1);
+
+namespace CoinStair\Core\Practice;
+
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Difficulty\Comfort;
+use CoinStair\Core\Difficulty\Difficulty;
+use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
+use CoinStair\Core\Standing\PastLesson;
+use CoinStair\Core\Standing\Touch;
+
+/**
+ * What a class, or a group of it, has practised of a piece, and what that does to its comfort (handbook 5 and 6). The one rule of comfort:
+ * estimates, sequence, lesson end and forecast all go through it. Each coin makes the music on which it was earned more comfortable, and
+ * measures that are the same with it; half of what is fresh is lost by the next meeting. Grows step by step.
+ */
+final class Practice
+{
+    /**
+     * Gains of each class of equal measures, in logarithms: from and to in ticks of the measure, what stays, what is fresh.
+     *
+     * @var array<int, list<array{int, int, float, float}>>
+     */
+    private array $gains = [];
+    private readonly bool $isUnknown;
+    /** @var array<string, Hardest|null> the hardest move that starts between two places of a measure, without any practice */
+    private array $hardest = [];
+
+    /**
+     * @param list<int>             $classes number of the class of equal measures that each belongs to
+     * @param list<Instrument>|null $who     whose moves count; of all if none are named
+     * @param FirstReading|null     $reading what is not read yet; nothing is new if none is given
+     * @param float|null            $typed   comfort tempo of all of it, where a teacher typed it
+     */
+    public function __construct(
+        private readonly Piece $piece,
+        private readonly array $classes,
+        private Difficulty $difficulty,
+        private readonly ?array $who,
+        private readonly int $goal,
+        private ?FirstReading $reading = null,
+        private readonly ?float $typed = null,
+    ) {
+        $this->isUnknown = [] === $difficulty->instruments();
+    }
+
+    public function __clone()
+    {
+        $this->reading = null === $this->reading ? null : clone $this->reading;
+    }
+
+    /**
+     * What the class brings to a chunk: what its hands need, held by what it has not read yet.
+     *
+     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     */
+    public function comfort(Chunk $chunk, ?array $who = null): Comfort
+    {
+        $hands = $this->hands($chunk, $who);
+
+        return $this->reading?->limit($hands, $chunk) ?? $hands;
+    }
+
+    /**
+     * What its hands alone need.
+     *
+     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     */
+    public function hands(Chunk $chunk, ?array $who = null): Comfort
+    {
+        [$tempo] = $this->least($chunk, $who);
+
+        return Comfort::of(\INF === $tempo ? Comfort::CAP_OF_GOAL * $this->goal : $tempo, $this->goal);
+    }
+
+    /** The move that holds a chunk back after all that was practised; none where nothing moves or no hands are known. */
+    public function hardest(Chunk $chunk): ?Hardest
+    {
+        return $this->least($chunk)[1];
+    }
+
+    /** Share of a chunk that is not read yet: 1 where nothing of it was played, to 0. */
+    public function lack(Chunk $chunk): float
+    {
+        return $this->reading?->lack($chunk) ?? 0.0;
+    }
+
+    /** Clean repetitions of a chunk were earned. */
+    public function clean(Chunk $chunk, float $coins): void
+    {
+        foreach ($this->spans($chunk) as [$position, $from, $to]) {
+            $class = $this->classes[$position];
+            $gains = self::cutAt(self::cutAt($this->gains[$class] ?? [[0, \PHP_INT_MAX, 0.0, 0.0]], $from), $to);
+            foreach ($gains as $index => [$start, $end, $kept, $fresh]) {
+                if ($start >= $from && $end <= $to) {
+                    $base = $this->tempo($this->move($position, $start, $end, true, null));
+                    $most = log(max(1.0, (Comfort::CAP_OF_GOAL * $this->goal) / $base));
+                    $gain = max($kept + $fresh, min($most, $kept + $fresh + $coins * log(Comfort::GAIN_PER_COIN)));
+                    $gains[$index][3] = $gain - $kept;
+                }
+            }
+            $this->gains[$class] = $gains;
+        }
+        $this->reading?->clean($chunk, $coins);
+    }
+
+    /** A chunk was found again where its notes were taught before. */
+    public function found(Chunk $chunk): void
+    {
+        $this->reading?->found($chunk);
+    }
+
+    /** By the next meeting half of what was gained since the last one is lost; what is left stays for good. */
+    public function nextMeeting(): void
+    {
+        foreach ($this->gains as $class => $gains) {
+            $this->gains[$class] = array_map(
+                static fn (array $gain): array => [$gain[0], $gain[1], $gain[2] + $gain[3] / 2, 0.0],
+                $gains,
+            );
+        }
+    }
+
+    /** What was new to the hands has become less so. */
+    public function takeUp(Difficulty $difficulty): void
+    {
+        $this->difficulty = $difficulty;
+        $this->hardest = [];
+    }
+
+    /**
+     * A lesson as the log tells it, and the days after it.
+     *
+     * @param \Closure(Touch): bool $counts whether these players played
+     */
+    public function replay(PastLesson $lesson, \Closure $counts): void
+    {
+        foreach ($lesson->touches as $touch) {
+            if ($counts($touch)) {
+                if ($touch->found) {
+                    $this->found($touch->chunk);
+                }
+                $this->clean($touch->chunk, $touch->coins);
+            }
+        }
+        $this->nextMeeting();
+    }
+
+    /** @return array{array<int, list<array{int, int, float, float}>>, array<int, float>} all that comfort follows from, for comparisons */
+    public function state(): array
+    {
+        return [$this->gains, $this->reading?->lacks() ?? []];
+    }
+
+    /**
+     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     *
+     * @return array{float, Hardest|null} the least comfort tempo of a chunk, and the move that gives it
+     */
+    private function least(Chunk $chunk, ?array $who = null): array
+    {
+        $least = \INF;
+        $hardest = null;
+        $spans = $this->spans($chunk);
+        foreach ($spans as $at => [$position, $from, $to]) {
+            $lands = $at + 1 < \count($spans) || $chunk->lands;
+            foreach ($this->gains[$this->classes[$position]] ?? [[0, \PHP_INT_MAX, 0.0, 0.0]] as [$start, $end, $kept, $fresh]) {
+                if ($end <= $from || $start >= $to) {
+                    continue;
+                }
+                $isInside = $lands || $end < $to;
+                $move = $this->move($position, max($start, $from), min($end, $to), $isInside, $who);
+                $base = $this->tempo($move);
+                $tempo = max($base, min(Comfort::CAP_OF_GOAL * $this->goal, $base * exp($kept + $fresh)));
+                // Of two that are as comfortable after practice, the one that was harder before it.
+                if ($tempo < $least || ($tempo === $least && null !== $move && $move->tempo() < ($hardest?->tempo() ?? \INF))) {
+                    $least = $tempo;
+                    $hardest = $move;
+                }
+            }
+        }
+
+        return [$least, $hardest];
+    }
+
+    /** The comfort tempo without any practice, of the hardest move of a stretch. */
+    private function tempo(?Hardest $hardest): float
+    {
+        return match (true) {
+            null !== $this->typed => $this->typed,
+            null !== $hardest => $hardest->tempo(),
+            $this->isUnknown => Comfort::untilKnown($this->goal)->tempo,
+            default => Comfort::CAP_OF_GOAL * $this->goal,
+        };
+    }
+
+    /**
+     * The hardest move of a stretch of one measure.
+     *
+     * @param list<Instrument>|null $who
+     */
+    private function move(int $position, int $from, int $to, bool $lands, ?array $who): ?Hardest
+    {
+        $key = $position.'.'.$from.'.'.$to.($lands ? '+' : '').(null === $who ? '' : $who[0]->value);
+        if (!\array_key_exists($key, $this->hardest)) {
+            $length = $this->piece->measures[$position]->length;
+            $this->hardest[$key] = $this->difficulty->hardestBetween(
+                Place::of($position, $from),
+                $to >= $length ? Place::of($position + 1) : Place::of($position, $to),
+                $lands,
+                $who ?? $this->who,
+            );
+        }
+
+        return $this->hardest[$key];
+    }
+
+    /** @return list<array{int, int, int}> position of each measure of a chunk, and what of it lies in the chunk: from and to in ticks */
+    private function spans(Chunk $chunk): array
+    {
+        $spans = [];
+        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+            $spans[] = [
+                $position,
+                $position === $chunk->from->position ? $chunk->from->offset : 0,
+                $position === $chunk->to->position ? $chunk->to->offset : \PHP_INT_MAX,
+            ];
+        }
+
+        return $spans;
+    }
+
+    /**
+     * @param list<array{int, int, float, float}> $gains
+     *
+     * @return list<array{int, int, float, float}>
+     */
+    private static function cutAt(array $gains, int $at): array
+    {
+        $cut = [];
+        foreach ($gains as $gain) {
+            if ($gain[0] < $at && $at < $gain[1]) {
+                $cut[] = [$gain[0], $at, $gain[2], $gain[3]];
+                $gain[0] = $at;
+            }
+            $cut[] = $gain;
+        }
+
+        return $cut;
+    }
+}

@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson\Sequence;
+
+use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
+use App\Shared\Plans\LessonSequences;
+use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\SequenceChangeRepository;
+use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Sequence\SequenceOutline;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/** The page of a sequence. */
+final readonly class SequenceView
+{
+    public function __construct(
+        private LessonSequences $plans,
+        private SequenceChangeRepository $changes,
+        private ChunkRepository $chunks,
+        private LessonRepository $lessons,
+        private LessonRows $rows,
+        private StepWords $words,
+        private MusicExtension $music,
+        private TranslatorInterface $translator,
+    ) {
+    }
+
+    /**
+     * @param Sequence  $sequence with its steps
+     * @param list<int> $shown    numbers of the later lessons of which the steps are shown, beside those of the next one
+     * @param int       $step     id of a step of which the lesson is shown too
+     */
+    public function page(Sequence $sequence, Notice|string $problem = '', array $shown = [], int $step = 0): SequencePage
+    {
+        $chunks = $this->chunks->of($sequence->getPiece());
+        $state = $this->plans->state($sequence, $chunks);
+        $plan = $state->outline;
+        foreach ($plan->lessons as $lesson) {
+            array_push($shown, ...(\in_array((string) $step, $lesson->steps, true) ? [$lesson->number] : []));
+        }
+        [$undo, $redo] = $this->changes->ends($sequence);
+
+        return new SequencePage(
+            $sequence,
+            $plan,
+            $this->rows->of($sequence, $state, $chunks->music(), $shown),
+            $this->held($sequence, $plan),
+            $state->offers,
+            $this->borders($sequence->getPiece()->score(), $state->newerCut),
+            array_values($chunks->taught()),
+            $this->lessons->hasOpen($sequence),
+            array_map(fn (string $what): array => [$what, $this->words->leftOut($what)], $sequence->getSkipped()),
+            $undo,
+            $redo,
+            $problem,
+        );
+    }
+
+    /** @return list<array{string, string}> */
+    private function held(Sequence $sequence, SequenceOutline $plan): array
+    {
+        $held = [];
+        $score = $sequence->getPiece()->score();
+        foreach ($plan->groups->slow as $name => [$hardest]) {
+            $held[] = [$this->translator->trans('players.'.$name), $this->words->reason($score, $hardest, $hardest->tempo())];
+        }
+        if (!$plan->isAtGoal && null !== $plan->holds && !isset($plan->groups->slow[$plan->holds->instrument->value])) {
+            $held[] = [
+                $this->translator->trans('players.'.$plan->holds->instrument->value),
+                $this->words->reason($score, $plan->holds, $plan->holds->tempo()),
+            ];
+        }
+
+        return $held;
+    }
+
+    /** @param list<CoreChunk> $phrases */
+    private function borders(Piece $score, array $phrases): string
+    {
+        return implode(', ', array_map(fn (CoreChunk $phrase): string => $this->music->measures($score, $phrase), $phrases));
+    }
+}

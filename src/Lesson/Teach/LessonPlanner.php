@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Lesson\Teach;
+
+use App\Shared\Cut\Cuts;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Sequence;
+use App\Shared\Plans\LessonSequences;
+use App\Shared\Repository\LessonRepository;
+use App\Shared\Web\MusicExtension;
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Lesson\TaughtStep;
+use CoinStair\Core\Log\LogLimits;
+use CoinStair\Core\Score\Refusal;
+use Psr\Clock\ClockInterface;
+
+/** Begins a lesson: takes a copy of what the sequence plans for it, and behind that what comes next, for a class that is quicker. */
+final readonly class LessonPlanner
+{
+    /** Steps of the next lesson that stand behind those of this one. */
+    private const SPARE = 3;
+
+    public function __construct(
+        private ClockInterface $clock,
+        private LessonSequences $plans,
+        private Cuts $cuts,
+        private MusicExtension $music,
+        private LessonRepository $lessons,
+    ) {
+    }
+
+    /**
+     * The next lesson of a sequence, in this moment.
+     *
+     * @throws Refusal if nothing is left to be taught, or no further lesson begins today
+     */
+    public function next(Sequence $sequence): Lesson
+    {
+        $now = $this->clock->now();
+        $this->expectRoom($sequence, self::day($sequence, $now));
+        $lesson = $this->begin($sequence, $now);
+        if ([] === $lesson->steps()) {
+            throw Refusal::because(
+                'All of this sequence is taught: no step is left for a lesson. Add a step, or raise the tempo to which it climbs.',
+            );
+        }
+
+        return $lesson;
+    }
+
+    /** @throws Refusal */
+    private function expectRoom(Sequence $sequence, \DateTimeImmutable $day): void
+    {
+        if ($this->lessons->countOfClass($sequence->getClass(), $day) >= LogLimits::LESSONS_OF_CLASS) {
+            throw Refusal::because('This class has begun {most} lessons today; another one begins tomorrow.', [
+                'most' => (string) LogLimits::LESSONS_OF_CLASS,
+            ]);
+        }
+        if ($this->lessons->countOfProgram($day) >= LogLimits::LESSONS_OF_PROGRAM) {
+            throw Refusal::because('The classes of this program have begun {most} lessons today; another one begins tomorrow.', [
+                'most' => (string) LogLimits::LESSONS_OF_PROGRAM,
+            ]);
+        }
+    }
+
+    /** @param \DateTimeImmutable|null $now when it begins, if not in this moment */
+    public function begin(Sequence $sequence, ?\DateTimeImmutable $now = null): Lesson
+    {
+        $now ??= $this->clock->now();
+        $plan = $this->plans->of($sequence);
+        $steps = $plan->next()->steps ?? [];
+        $spare = \array_slice(self::learned($plan->lessons[1] ?? null, $steps), 0, self::SPARE);
+        $rows = [];
+        foreach ($sequence->steps() as $row) {
+            $rows[(string) $row->getId()] = $row;
+        }
+        $ids = $this->chunkIds($sequence, [...$steps, ...$spare]);
+        $taught = [];
+        foreach ([...$steps, ...$spare] as $number => $step) {
+            $taught[] = new TaughtStep(
+                '' === $step->id ? 'p'.$number : $step->id,
+                '' === $step->step->prompt && null !== $step->says
+                    ? $step->step->told($this->music->notice($step->says))
+                    : $step->step,
+                (int) (($rows[$step->id] ?? null)?->getChunk()?->getId() ?? $ids[$step->chunk?->edges() ?? ''] ?? 0),
+                (int) ($rows[$step->id] ?? null)?->getLike()?->getId(),
+                0,
+                $sequence->getGoalTempo(),
+                $step->time->seconds(),
+                false,
+                $step->isCut,
+                $number >= \count($steps),
+            );
+        }
+
+        return new Lesson($sequence, self::day($sequence, $now), $now, $taught);
+    }
+
+    private static function day(Sequence $sequence, \DateTimeImmutable $now): \DateTimeImmutable
+    {
+        return $sequence->getProgram()?->today($now) ?? throw new \LogicException('A sequence belongs to a program.');
+    }
+
+    /**
+     * @param list<LessonStep> $today
+     *
+     * @return list<LessonStep> steps of the order that are not taught today
+     */
+    private static function learned(?PlannedLesson $lesson, array $today): array
+    {
+        $ids = array_column($today, 'id');
+
+        return array_values(
+            array_filter(
+                $lesson->steps ?? [],
+                static fn (LessonStep $step): bool => '' !== $step->id && !\in_array($step->id, $ids, true),
+            ),
+        );
+    }
+
+    /**
+     * @param list<LessonStep> $steps
+     *
+     * @return array<string, int> id of each chunk that the lesson itself asks for, by edges
+     */
+    private function chunkIds(Sequence $sequence, array $steps): array
+    {
+        $wanted = array_map(static fn (LessonStep $step): ?Chunk => '' === $step->id ? $step->chunk : null, $steps);
+        $ids = [];
+        foreach ($this->cuts->have($sequence->getPiece(), array_values(array_filter($wanted))) as $chunk) {
+            $ids[$chunk->chunk()->edges()] = (int) $chunk->getId();
+        }
+
+        return $ids;
+    }
+}
