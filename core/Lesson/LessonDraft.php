@@ -56,13 +56,12 @@ final class LessonDraft
     /**
      * Adds what the lesson asks for itself, unless the teacher left it out.
      *
-     * @param list<string> $skipped names of what is left out
+     * @param list<OwnStep> $skipped what is left out
      */
-    public function addOwn(LessonStep $step, string $what, array $skipped): void
+    public function addOwn(LessonStep $step, OwnStep $own, array $skipped): void
     {
-        $named = $step->named($this->number, $what);
-        if (!\in_array($named->name, $skipped, true)) {
-            $this->add($named);
+        if (!$own->isAmong($skipped)) {
+            $this->add($step->asOwn($own));
         }
     }
 

@@ -25,7 +25,7 @@ final readonly class LessonStep
      * @param Notice|null          $says    what the class is told, where the teacher has no words of their own
      * @param int                  $goesOn  tempo at which the class stopped in an earlier lesson; 0 where it begins
      * @param bool                 $isCut   the lesson has no time for all of its treads: it goes on in the next one
-     * @param string               $name    of what the lesson itself asks for, by which it can be left out; empty for steps of the order
+     * @param OwnStep|null         $own     what the lesson asks for by itself, by which it can be left out; none for steps of the order
      */
     public function __construct(
         public string $id,
@@ -40,25 +40,14 @@ final readonly class LessonStep
         public ?Notice $says = null,
         public int $goesOn = 0,
         public bool $isCut = false,
-        public string $name = '',
+        public ?OwnStep $own = null,
     ) {
     }
 
-    /**
-     * The name of what a lesson asks for itself: by it a teacher leaves it out.
-     *
-     * @param int    $lesson number in the sequence
-     * @param string $what   purpose, or group, with what it is about
-     */
-    public static function nameOf(int $lesson, string $what): string
+    /** The same, as what the lesson asks for by itself. */
+    public function asOwn(OwnStep $own): self
     {
-        return $lesson.' '.$what;
-    }
-
-    /** As the lesson calls it that asks for it. */
-    public function named(int $lesson, string $what): self
-    {
-        return $this->copy(name: self::nameOf($lesson, $what));
+        return $this->copy(own: $own);
     }
 
     /** Beats a minute of today's top; 0 where nothing is played. */

@@ -75,7 +75,7 @@ final class ClassState
     }
 
     /** The class played a step. */
-    public function played(StepPurpose $purpose, Chunk $chunk, StepTime $time, ?Rung $rung): void
+    public function played(StepPurpose $purpose, Chunk $chunk, StepTime $time, ?Rung $rung = null): void
     {
         if (true === $rung?->isOnOpenStrings()) {
             return;

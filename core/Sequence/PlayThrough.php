@@ -9,12 +9,11 @@ use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\LessonDraft;
-use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
-use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Practice\Groups;
@@ -105,15 +104,14 @@ final class PlayThrough
         $lesson = new LessonDraft($number, $policies->seconds, $policies->year());
         $this->served = [];
         if ($policies->holdCheck) {
-            $lesson->addOwn(LessonDraft::check(), StepPurpose::HoldCheck->value, $this->aim->skipped);
+            $lesson->addOwn(LessonDraft::check(), OwnStep::of($number, StepPurpose::HoldCheck), $this->aim->skipped);
         }
         $isNext = $number === \count($this->of->past) + 1;
         $asked = $this->aim->askedIn($number);
-        $reviews = $isNext ? array_values(array_filter(array_map(WarmUp::parse(...), $this->aim->reviews))) : [];
+        $reviews = $isNext ? $this->aim->reviews : [];
         $warmUps = $this->of->warmUps()->choose($this->upcoming($number), $this->aim->goal, $number, $this->class->met(), $asked, $reviews);
-        foreach ($warmUps as $warmUp) {
-            $what = StepPurpose::WarmUp->value.' '.($warmUp->step->warmUp?->code() ?? '');
-            $lesson->addOwn($warmUp, $what, $this->aim->skipped);
+        foreach ($warmUps as [$warmUp, $step]) {
+            $lesson->addOwn($step, OwnStep::warmUp($number, $warmUp), $this->aim->skipped);
         }
         $this->review($lesson);
         $closing = min(self::CLOSING, self::CLOSING_SHARE * $policies->seconds);
@@ -153,12 +151,12 @@ final class PlayThrough
     private function review(LessonDraft $lesson): void
     {
         $latest = $lesson->number > 1 ? $this->class->reached->latest() : null;
-        if (null === $latest || $this->left->goesOn() || $this->isLeftOut($lesson->number, StepPurpose::Review->value)) {
+        if (null === $latest || $this->left->goesOn() || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Review))) {
             return;
         }
         [$chunk, $tempo, $treads] = $latest;
         $at = $treads[max(0, (int) array_search($tempo, $treads, true) - self::REVIEW_DOWN)] ?? $tempo;
-        $this->add($lesson, StepPurpose::Review, $chunk, $this->planner->review($chunk, min($at, $tempo)));
+        $this->addOwn($lesson, StepPurpose::Review, $chunk, $this->planner->review($chunk, min($at, $tempo)));
     }
 
     /**
@@ -221,15 +219,26 @@ final class PlayThrough
             }
         }
         foreach ($groups as [$name, $chunk, $ofGroup]) {
-            $lesson->addOwn($this->steps->ofGroup($this->groups->apart[$name], $chunk, $ofGroup), 'group '.$name, $this->aim->skipped);
+            $group = $this->groups->apart[$name];
+            $lesson->addOwn(
+                $this->steps->ofGroup($group, $chunk, $ofGroup),
+                OwnStep::ofGroup($lesson->number, $group),
+                $this->aim->skipped,
+            );
             $this->class->playedApart($name, $chunk, $ofGroup);
             $this->served[$name] = true;
         }
         $isWhole = ($time->top()->tempo ?? 0) >= ($full->top()->tempo ?? 0);
-        $this->add($lesson, $ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun[0] ?? 0, !$isWhole);
-        if (null !== $place && $isWhole) {
+        if (null === $place) {
+            $this->addOwn($lesson, $ordered->purpose, $ordered->taught->chunk, $time, !$isWhole);
+
+            return $isWhole;
+        }
+        $lesson->add($this->steps->ofClass($ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun[0] ?? 0, !$isWhole));
+        $this->class->played($ordered->purpose, $ordered->taught->chunk, $time, $ordered->taught->rung);
+        if ($isWhole) {
             $this->left->done($place);
-        } elseif (null !== $place) {
+        } else {
             $this->left->cut($place, $time);
         }
 
@@ -280,7 +289,8 @@ final class PlayThrough
         foreach (SlowGroup::Apart === $this->aim->slow ? array_diff_key($this->class->ofGroups, $this->served) : [] as $name => $practice) {
             $worst = $practice->hardest($this->tree->whole);
             $stands = null === $worst || $practice->comfort($this->tree->whole)->lesser() >= $this->aim->goal;
-            if ($stands || $this->isLeftOut($number, 'group '.$name) || !$played->holds($worst->move->from)) {
+            $own = OwnStep::ofGroup($number, $this->groups->apart[$name]);
+            if ($stands || $this->isLeftOut($own) || !$played->holds($worst->move->from)) {
                 continue;
             }
             $chunk = Chunk::of($this->of->piece, ChunkKind::Spot, $worst->move->from, $worst->move->to);
@@ -303,6 +313,9 @@ final class PlayThrough
             }
             foreach ($this->around() as [$purpose, $chunk]) {
                 $isRun = StepPurpose::Run === $purpose;
+                if ($this->isLeftOut(self::once($lesson->number, $purpose, $chunk))) {
+                    continue;
+                }
                 $likely = $this->planner->maker->likely($this->class->practice, $chunk, $this->aim->goal);
                 $stands = $isRun ? $this->class->wholeAt() >= $likely : $this->class->chanceAtGoal($chunk) >= self::STANDS;
                 if (!$stands && !$this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $isRun ? 0.0 : $closing)) {
@@ -340,7 +353,7 @@ final class PlayThrough
     private function close(LessonDraft $lesson): void
     {
         $known = $this->class->reached->longest($this->of->piece);
-        if (null === $known || $this->isLeftOut($lesson->number, StepPurpose::Run->value)) {
+        if (null === $known || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Run))) {
             return;
         }
         $last = $lesson->last();
@@ -351,30 +364,29 @@ final class PlayThrough
         for ($goes = self::CLOSING_GOES; $goes > 0; --$goes) {
             $time = $this->planner->known($chunk, $tempo, $goes);
             if ($lesson->cost($time) <= min($lesson->left(), self::CLOSING)) {
-                $this->add($lesson, StepPurpose::Run, $chunk, $time);
+                $this->addOwn($lesson, StepPurpose::Run, $chunk, $time);
 
                 return;
             }
         }
     }
 
-    private function isLeftOut(int $number, string $what): bool
+    /** What a lesson has once, and what it takes up once more. */
+    private static function once(int $number, StepPurpose $purpose, Chunk $chunk): OwnStep
     {
-        return \in_array(LessonStep::nameOf($number, $what), $this->aim->skipped, true);
+        return $purpose->isLearned() ? OwnStep::again($number, $purpose, $chunk) : OwnStep::of($number, $purpose);
     }
 
-    /** Adds a step of the class, and what it does to what the class can. */
-    private function add(
-        LessonDraft $lesson,
-        StepPurpose $purpose,
-        Chunk $chunk,
-        StepTime $time,
-        ?OrderedStep $ordered = null,
-        int $goesOn = 0,
-        bool $isCut = false,
-    ): void {
-        $step = $this->steps->ofClass($purpose, $chunk, $time, $ordered, $goesOn, $isCut);
-        $lesson->add('' === $step->id ? $step->named($lesson->number, $purpose->value) : $step);
-        $this->class->played($purpose, $chunk, $time, $ordered?->taught?->rung);
+    private function isLeftOut(OwnStep $own): bool
+    {
+        return $own->isAmong($this->aim->skipped);
+    }
+
+    /** Adds what the lesson asks for by itself, and what it does to what the class can. */
+    private function addOwn(LessonDraft $lesson, StepPurpose $purpose, Chunk $chunk, StepTime $time, bool $isCut = false): void
+    {
+        $own = self::once($lesson->number, $purpose, $chunk);
+        $lesson->add($this->steps->ofClass($purpose, $chunk, $time, isCut: $isCut)->asOwn($own));
+        $this->class->played($purpose, $chunk, $time);
     }
 }

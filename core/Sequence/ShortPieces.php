@@ -10,6 +10,7 @@ use CoinStair\Core\Lesson\LessonDraft;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\PlannedLesson;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
@@ -29,7 +30,7 @@ final class ShortPieces
      * @param ClassPolicies                           $policies of the class
      * @param array<string, true>                     $done     ids of the steps that were taught
      * @param int                                     $taught   lessons before
-     * @param list<string>                            $skipped  what is left out of what lessons ask for themselves
+     * @param list<OwnStep>                           $skipped  what is left out of what lessons ask for by themselves
      */
     public static function plan(array $rows, ClassPolicies $policies, array $done, int $taught, array $skipped = []): LessonSequence
     {
@@ -73,12 +74,12 @@ final class ShortPieces
         return [Mode::Pluck, Mode::Bow];
     }
 
-    /** @param list<string> $skipped */
+    /** @param list<OwnStep> $skipped */
     private static function opened(ClassPolicies $policies, int $number, array $skipped): LessonDraft
     {
         $draft = new LessonDraft($number, $policies->seconds, $policies->year());
         if ($policies->holdCheck) {
-            $draft->addOwn(LessonDraft::check(), StepPurpose::HoldCheck->value, $skipped);
+            $draft->addOwn(LessonDraft::check(), OwnStep::of($number, StepPurpose::HoldCheck), $skipped);
         }
 
         return $draft;

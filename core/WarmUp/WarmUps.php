@@ -48,7 +48,7 @@ final readonly class WarmUps
      * @param list<WarmUp>          $asked   that a teacher asked for: they are there in any case
      * @param list<WarmUp>          $reviews that touch what is due again: they come right after what is new
      *
-     * @return list<LessonStep>
+     * @return list<array{WarmUp, LessonStep}> each with its step
      */
     public function choose(array $chunks, int $goal, int $lesson, array $met = [], array $asked = [], array $reviews = []): array
     {
@@ -58,7 +58,8 @@ final readonly class WarmUps
         $steps = $there = [];
         $seconds = 0.0;
         foreach ($asked as $warmUp) {
-            $steps[] = $step = $this->step($warmUp, $goal);
+            $step = $this->step($warmUp, $goal);
+            $steps[] = [$warmUp, $step];
             $seconds += $step->time->seconds();
             $there[$warmUp->code()] = true;
         }
@@ -72,7 +73,7 @@ final readonly class WarmUps
             if (\count($steps) >= self::AT_MOST || $seconds > min(self::SECONDS, $this->policies->seconds / 5)) {
                 break;
             }
-            $steps[] = $step;
+            $steps[] = [$warmUp, $step];
         }
 
         return $steps;

@@ -33,11 +33,13 @@ use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
 use CoinStair\Core\Method\Method;
+use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Progress\ClassPast;
 use CoinStair\Core\Progress\Said;
 use CoinStair\Core\Progress\State;
@@ -199,7 +201,7 @@ final class NothingStaleTest extends WebCase
                 'method' => $edit(static fn (Sequence $row) => $row->setMethod(Method::FindIt)),
                 'slow group' => $edit(static fn (Sequence $row) => $row->teachWith(SlowGroup::Ease, FirstContact::New)),
                 'first contact' => $edit(static fn (Sequence $row) => $row->teachWith(SlowGroup::Ease, FirstContact::Say)),
-                'something left out' => $edit(static fn (Sequence $row) => $row->skip('2 check')),
+                'something left out' => $edit(static fn (Sequence $row) => $row->skip(OwnStep::of(2, StepPurpose::HoldCheck))),
                 'a warm-up' => $edit(static fn (Sequence $row) => $row->askFor(2, WarmUp::parse('scale') ?? self::fail('There is one.'))),
                 'order' => $edit(static fn (Sequence $row) => $row->reorder(self::reversed($row))),
                 'a prompt' => $edit(static fn (Sequence $row) => self::last($row)->setPrompt('Thumbs!')),

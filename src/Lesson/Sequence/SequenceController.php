@@ -19,6 +19,7 @@ use App\Shared\Web\Typed;
 use App\Shared\Web\Version;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\Method;
@@ -39,7 +40,6 @@ final class SequenceController extends AbstractController
     private const MAX_STEPS = 200;
     private const ID = ['id' => '\d{1,9}'];
     private const LESSON = ['id' => '\d{1,9}', 'number' => '\d{1,4}'];
-    private const LONGEST_NAME = 40;
     private const MAX_SHOWN = 40;
 
     public function __construct(
@@ -209,7 +209,9 @@ final class SequenceController extends AbstractController
     public function skip(Sequence $sequence, Request $request): Response
     {
         return $this->change($sequence, $request, static function () use ($sequence, $request): void {
-            $sequence->skip(mb_substr($request->request->getString('what'), 0, self::LONGEST_NAME));
+            $sequence->skip(
+                OwnStep::parse($request->request->getString('what')) ?? throw Refusal::because('No lesson asks for this by itself.'),
+            );
         });
     }
 

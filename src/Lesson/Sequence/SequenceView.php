@@ -12,6 +12,7 @@ use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SequenceChangeRepository;
 use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Sequence\SequenceOutline;
@@ -42,6 +43,7 @@ final readonly class SequenceView
         $chunks = $this->chunks->of($sequence->getPiece());
         $state = $this->plans->state($sequence, $chunks);
         $plan = $state->outline;
+        $score = $sequence->getPiece()->score();
         foreach ($plan->lessons as $lesson) {
             array_push($shown, ...(\in_array((string) $step, $lesson->steps, true) ? [$lesson->number] : []));
         }
@@ -56,7 +58,7 @@ final readonly class SequenceView
             $this->borders($sequence->getPiece()->score(), $state->newerCut),
             array_values($chunks->taught()),
             $this->lessons->hasOpen($sequence),
-            array_map(fn (string $what): array => [$what, $this->words->leftOut($what)], $sequence->getSkipped()),
+            array_map(fn (OwnStep $own): array => [$own->stored(), $this->words->leftOut($score, $own)], $sequence->skipped()),
             $undo,
             $redo,
             $problem,

@@ -11,6 +11,7 @@ use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Lesson\Who;
 use CoinStair\Core\Lesson\WhoKind;
@@ -84,25 +85,22 @@ final readonly class StepWords
         };
     }
 
-    /**
-     * What was left out of a lesson.
-     *
-     * @param string $what as LessonStep::named() tells it: number of the lesson, purpose or group, and what it is about
-     */
-    public function leftOut(string $what): string
+    /** What was left out of a lesson. */
+    public function leftOut(Piece $score, OwnStep $own): string
     {
-        [$number, $purpose, $about] = explode(' ', $what, 3) + ['', '', ''];
-        $warmUp = WarmUp::parse($about);
+        $chunk = CoreChunk::between($score, $own->edges);
 
-        return \sprintf(
-            '%s: %s',
-            $this->translator->trans('Lesson %number%', ['%number%' => $number]),
-            match (true) {
-                null !== $warmUp => $this->warmUp($warmUp),
-                null !== Instrument::tryFrom($about) => $this->translator->trans('players.'.$about),
-                default => $this->translator->trans('purpose.'.$purpose),
+        return $this->translator->trans('Lesson %number%: %step%', [
+            '%number%' => (string) $own->lesson,
+            '%step%' => match (true) {
+                null !== $own->warmUp => $this->warmUp($own->warmUp),
+                null !== $own->group => $this->translator->trans('players.'.$own->group->value),
+                default => trim(
+                    $this->translator->trans('purpose.'.$own->purpose->value).
+                    (null === $chunk ? '' : ' '.$this->music->measures($score, $chunk)),
+                ),
             },
-        );
+        ]);
     }
 
     public function warmUp(WarmUp $warmUp): string

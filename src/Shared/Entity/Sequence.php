@@ -6,11 +6,10 @@ namespace App\Shared\Entity;
 
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\FirstContact;
-use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\Method;
-use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
@@ -62,11 +61,11 @@ class Sequence implements CanBePutAway
     #[ORM\Column(type: Types::JSON)]
     private array $cut = [];
 
-    /** @var list<string> what a teacher took out of what lessons ask for themselves, as the plan names it */
+    /** @var list<string> what a teacher took out of what lessons ask for by themselves, as OwnStep is stored */
     #[ORM\Column(type: Types::JSON)]
     private array $skipped = [];
 
-    /** @var list<string> warm-ups that a teacher asked for in a lesson, as the plan names them */
+    /** @var list<string> warm-ups that a teacher asked for in a lesson, as OwnStep is stored */
     #[ORM\Column(type: Types::JSON)]
     private array $asked = [];
 
@@ -172,8 +171,8 @@ class Sequence implements CanBePutAway
             $this->getSlow(),
             $this->getContact(),
             $this->comfort,
-            skipped: $this->skipped,
-            asked: $this->asked,
+            skipped: $this->skipped(),
+            asked: OwnStep::parseAll($this->asked),
         );
     }
 
@@ -189,26 +188,27 @@ class Sequence implements CanBePutAway
         $this->cut = $chunks;
     }
 
-    /** @return list<string> */
-    public function getSkipped(): array
+    /** @return list<OwnStep> what a teacher took out */
+    public function skipped(): array
     {
-        return $this->skipped;
+        return OwnStep::parseAll($this->skipped);
     }
 
-    /** Takes out something that a lesson asks for itself, as the plan names it; a second time brings it back. */
-    public function skip(string $what): void
+    /** Takes out something that a lesson asks for by itself; a second time brings it back. */
+    public function skip(OwnStep $own): void
     {
-        $this->skipped = \in_array($what, $this->skipped, true)
-            ? array_values(array_diff($this->skipped, [$what]))
-            : [...$this->skipped, $what];
+        $stored = $own->stored();
+        $this->skipped = \in_array($stored, $this->skipped, true)
+            ? array_values(array_diff($this->skipped, [$stored]))
+            : [...$this->skipped, $stored];
     }
 
     /** Asks for a warm-up in a lesson; that it was left out there counts no more. */
     public function askFor(int $lesson, WarmUp $warmUp): void
     {
-        $name = LessonStep::nameOf($lesson, StepPurpose::WarmUp->value.' '.$warmUp->code());
-        $this->asked = array_values(array_unique([...$this->asked, $name]));
-        $this->skipped = array_values(array_diff($this->skipped, [$name]));
+        $stored = OwnStep::warmUp($lesson, $warmUp)->stored();
+        $this->asked = array_values(array_unique([...$this->asked, $stored]));
+        $this->skipped = array_values(array_diff($this->skipped, [$stored]));
     }
 
     /** @return list<int> ids of the pieces of a row of short ones; none where it is one piece */

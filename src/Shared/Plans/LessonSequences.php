@@ -113,7 +113,7 @@ final readonly class LessonSequences
             }
         }
 
-        return ShortPieces::plan($rows, $sequence->getClass()->policies(), $done, \count($past), $sequence->getSkipped());
+        return ShortPieces::plan($rows, $sequence->getClass()->policies(), $done, \count($past), $sequence->skipped());
     }
 
     /** The cut of a sequence, and what a method makes of it. */

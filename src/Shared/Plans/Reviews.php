@@ -25,10 +25,10 @@ final readonly class Reviews
     ) {
     }
 
-    /** @return list<string> codes of warm-ups, for today */
+    /** @return list<WarmUp> for today */
     public function of(Piece $piece, SchoolClass $class): array
     {
-        return array_values(array_map(static fn (WarmUp $warmUp): string => $warmUp->code(), $this->bySkill($piece, $class)));
+        return array_values($this->bySkill($piece, $class));
     }
 
     /** @return array<string, WarmUp> by code of the skill */

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Form\Sameness;
+use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\OrderedStep;
@@ -14,6 +15,7 @@ use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\LessonSequence;
@@ -169,6 +171,19 @@ final class PlayThroughTest extends TestCase
         $fixed[0] = OrderedStep::of($taught, 'r0', new ByHand(seconds: 90.0));
         $short = array_column(Plans::of(Plans::piece($tune, 2, 96, 27), Method::Forward)->plan($fixed)->lessons[0]->steps, null, 'id');
         self::assertLessThan(3, \count($short['r0']->time->tempos()), 'fixed minutes tell how many treads fit');
+    }
+
+    #[DataProvider('tunes')]
+    public function testWhatALessonAsksForByItselfCanBeLeftOut(string $file, int $year, int $goal, int $minutes): void
+    {
+        $piece = Plans::piece(Plans::tune($file), $year, $goal, $minutes);
+        $aim = new Aim($goal, Instrument::strings());
+        $own = array_filter(array_column(CutPlan::of($piece, Method::Forward, aim: $aim)->plan()->steps(), 'own'));
+        self::assertNotSame([], $own);
+        foreach ($own as $one) {
+            $left = CutPlan::of($piece, Method::Forward, aim: new Aim($goal, Instrument::strings(), skipped: [$one]))->plan();
+            self::assertFalse($one->isAmong(array_values(array_filter(array_column($left->steps(), 'own')))), "$file: ".$one->stored());
+        }
     }
 
     public function testAGroupThatHoldsTheRestBack(): void
