@@ -18,6 +18,8 @@ final readonly class Move
      * @param float   $seconds that the class needs
      * @param MoveRow $row     that decided
      * @param Notice  $reason  that row in words
+     * @param string  $leaves  letter of the string of the note before
+     * @param string  $string  letter of the string of the note
      */
     public function __construct(
         public Place $from,
@@ -28,6 +30,8 @@ final readonly class Move
         public MoveFamily $family,
         public MoveRow $row,
         public Notice $reason,
+        public string $leaves,
+        public string $string,
     ) {
     }
 

@@ -65,6 +65,8 @@ final class MoveTimes
                 $row->family(),
                 $row,
                 $reason,
+                $reason->parameter('from'),
+                $reason->parameter('to'),
             );
         }
 

@@ -14,6 +14,8 @@ use CoinStair\Core\Score\Ticks;
  */
 final class PieceDraft
 {
+    /** What is told of a measure with other beats than its meter; `position` is that of the measure. */
+    public const UNEVEN = 'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.';
     private const MAX_NOTICES = 200;
 
     public string $title = '';
@@ -147,7 +149,7 @@ final class PieceDraft
                 $this->notice(
                     $measure->line ?: $lineOf($position),
                     $measure->column,
-                    'Measure {measure} holds {beats} beats; its meter {meter} asks for {wanted}.',
+                    self::UNEVEN,
                     [
                         'measure' => (string) ($first + $position),
                         'position' => (string) $position,

@@ -14,13 +14,13 @@ final class UnreadableFile extends \RuntimeException
         parent::__construct(($notice->line > 0 ? \sprintf('Line %d, column %d: ', $notice->line, $notice->column) : '').$notice->text());
     }
 
-    /** @param array<string, string> $parameters */
+    /** @param array<string, string|Notice> $parameters */
     public static function at(int $line, int $column, string $template, array $parameters = []): self
     {
         return new self(new Notice($line, $column, $template, $parameters));
     }
 
-    /** @param array<string, string> $parameters */
+    /** @param array<string, string|Notice> $parameters */
     public static function because(string $template, array $parameters = []): self
     {
         return self::at(0, 0, $template, $parameters);

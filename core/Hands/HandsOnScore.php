@@ -20,8 +20,6 @@ use CoinStair\Core\Score\Syllable;
 /** Writes computed fingers, letters, strings and bows into a part, for the engraver, and as text. */
 final class HandsOnScore
 {
-    private const PLACEMENTS = ['low' => 'low ', 'natural' => '', 'high' => 'high ', 'stretched' => 'stretched '];
-
     /**
      * The piece with this part alone; what is printed stays where a layer is not asked for. Letters, then strings in brackets, stand as
      * verses under what is sung.
@@ -87,66 +85,33 @@ final class HandsOnScore
     }
 
     /**
-     * Each measure in words: "D string, open, 1, low 2; A string, open", its letters and its bows.
+     * The left hand of each measure as it is read aloud.
      *
-     * @return array<int, array{fingers: string, letters: string, bows: string}> by measure position
+     * @return array<int, list<SpokenNote>> by measure position
      */
-    public static function words(BothHands $hands, int $from, int $to): array
+    public static function spoken(BothHands $hands, int $from, int $to): array
     {
-        $words = [];
-        $string = '';
+        $spoken = [];
         $position = 'I';
         foreach ($hands->fingering->notes as $index => $note) {
-            $choice = $hands->fingering->choices[$index];
             if ($note->position < $from || $note->position >= $to || $note->tiedFrom) {
                 continue;
             }
-            $words[$note->position] ??= ['fingers' => '', 'letters' => '', 'bows' => ''];
-            $first = '' === $words[$note->position]['fingers'];
-            $name = null === $choice ? '' : $hands->fingering->fingerboard->stringName($choice->string).' string, ';
-            $text =
-                null === $choice
-                    ? 'out of reach'
-                    : implode(
-                        ' and ',
-                        array_map(
-                            static fn (Candidate $stop): string => self::finger($stop).
-                                ($stop->string === $choice->string
-                                    ? ''
-                                    : ' on '.$hands->fingering->fingerboard->stringName($stop->string)),
-                            $choice->stops(),
-                        ),
-                    );
-            $text .= \in_array(FingerMark::Override, $hands->fingerMarks[$index], true) ? ' (set)' : '';
+            $choice = $hands->fingering->choices[$index];
             $hand = $hands->fingering->hand($index)->position ?? $position;
-            if (null !== $choice && !$choice->isOpen() && $hand !== $position) {
-                $text = $hand.' position: '.$text;
-                $position = $hand;
-            }
-            $words[$note->position]['fingers'] .= match (true) {
-                $first => $name.$text,
-                $name === $string => ', '.$text,
-                default => '; '.$name.$text,
-            };
-            $words[$note->position]['letters'] .=
-                ($first ? '' : ' ').
-                implode('+', array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]));
-            $string = $name;
-        }
-        foreach ($hands->bowing->strokes as $step) {
-            $position = $step->stroke->position;
-            if (isset($words[$position])) {
-                $words[$position]['bows'] .= ('' === $words[$position]['bows'] ? '' : ' ').$step->direction->value;
-            }
+            $isMoved = null !== $choice && !$choice->isOpen() && $hand !== $position;
+            $position = $isMoved ? $hand : $position;
+            $stops = $choice?->stops() ?? [];
+            $spoken[$note->position][] = new SpokenNote(
+                array_map(static fn (Pitch $pitch): string => $pitch->letterName(), [$note->pitch, ...$note->upper]),
+                $stops,
+                array_map(static fn (Candidate $stop): string => $hands->fingering->fingerboard->stringName($stop->string), $stops),
+                $isMoved ? $hand : '',
+                \in_array(FingerMark::Override, $hands->fingerMarks[$index], true),
+            );
         }
 
-        return $words;
-    }
-
-    /** A finger in words: "open", "low 2". */
-    public static function finger(Candidate $choice): string
-    {
-        return $choice->isOpen() ? 'open' : self::PLACEMENTS[$choice->placement->value].$choice->finger;
+        return $spoken;
     }
 
     /**

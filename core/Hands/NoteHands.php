@@ -15,7 +15,7 @@ use CoinStair\Core\Score\Notice;
 /**
  * Both hands of one note, with what else could be chosen for it (handbook 3 and 4).
  *
- * @phpstan-type Choice array{choice: Candidate, position: string, outside: bool, string: string, finger: string, taken: bool}
+ * @phpstan-type Choice array{choice: Candidate, position: string, outside: bool, string: string, taken: bool}
  */
 final readonly class NoteHands
 {
@@ -38,7 +38,6 @@ final readonly class NoteHands
         public LineNote $note,
         public ?Candidate $choice,
         public string $string,
-        public string $finger,
         public string $position,
         public Notice $reason,
         public array $marks,
@@ -69,7 +68,6 @@ final readonly class NoteHands
             $note,
             $choice,
             null === $choice ? '' : $hands->fingering->fingerboard->stringName($choice->string),
-            null === $choice ? '' : implode(' + ', array_map(HandsOnScore::finger(...), $choice->stops())),
             $hands->fingering->hand($index)->position ?? '',
             $hands->reason($index),
             $hands->fingerMarks[$index],
@@ -103,7 +101,6 @@ final readonly class NoteHands
         return array_map(
             static fn (array $place): array => $place + [
                 'string' => $hands->fingering->fingerboard->stringName($place['choice']->string),
-                'finger' => HandsOnScore::finger($place['choice']),
                 'taken' => null !== $taken && $place['choice']->sameSpot($taken),
             ],
             $hands->places($index),

@@ -279,13 +279,13 @@ final readonly class PartDerivation
         };
     }
 
-    /** @return array<string, string> the part, and the measures from the start of one phrase to the end of another */
+    /** @return array<string, string|Notice> the part, and the measures from the start of one phrase to the end of another */
     private function measures(int $from, int $to): array
     {
         $numbers = MeasureNumbers::of($this->piece);
 
         return [
-            'part' => $this->instrument->name,
+            'part' => Notice::word($this->instrument->name),
             'from' => $numbers->at($this->phrases->downbeat($from)),
             'to' => $numbers->at($this->phrases->last($to)),
         ];

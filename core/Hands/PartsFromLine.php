@@ -47,7 +47,7 @@ final readonly class PartsFromLine
             array_push($notices, ...$derivation->notices());
             if ($derivation->isBeyondReach()) {
                 $beyond[] = $derivation;
-                $notices[] = new Notice(0, 0, '{part}: an eased part is offered.', ['part' => $instrument->name]);
+                $notices[] = new Notice(0, 0, '{part}: an eased part is offered.', ['part' => Notice::word($instrument->name)]);
             }
         }
 

@@ -36,20 +36,41 @@ final readonly class FingerAdvice
         };
     }
 
-    /** A place for people: "open A", "low 2 on D", "1 on E in III". */
-    public static function name(Fingering $fingering, Candidate $candidate): string
+    /** A place on the fingerboard: "open A", "low 2 on D", "1 on E in III". */
+    public static function place(Fingering $fingering, Candidate $candidate): Notice
     {
-        $string = $fingering->fingerboard->stringName($candidate->string);
-        $position = $fingering->hands[$candidate->hand];
+        $hand = $fingering->hands[$candidate->hand];
+        $finger = self::finger($candidate)->template;
 
-        return $candidate->isOpen()
-            ? "open $string"
-            : self::finger($candidate)." on $string".($position->isFirst() ? '' : " in $position->position");
+        return new Notice(
+            0,
+            0,
+            match (true) {
+                $candidate->isOpen() => 'open {string}',
+                $hand->isFirst() => $finger.' on {string}',
+                default => $finger.' on {string} in {position}',
+            },
+            [
+                'finger' => (string) $candidate->finger,
+                'string' => $fingering->fingerboard->stringName($candidate->string),
+                'position' => $hand->position,
+            ],
+        );
     }
 
-    private static function finger(Candidate $candidate): string
+    private static function finger(Candidate $candidate): Notice
     {
-        return (Placement::Natural === $candidate->placement ? '' : $candidate->placement->value.' ').$candidate->finger;
+        return new Notice(
+            0,
+            0,
+            match ($candidate->placement) {
+                Placement::Natural => '{finger}',
+                Placement::Low => 'low {finger}',
+                Placement::High => 'high {finger}',
+                Placement::Stretched => 'stretched {finger}',
+            },
+            ['finger' => (string) $candidate->finger],
+        );
     }
 
     private function ofOpenString(string $decisive): Notice
@@ -97,7 +118,7 @@ final readonly class FingerAdvice
                 null !== $due => '{letter} with {finger}; open the hand only for {due}.',
                 default => '{letter} with {finger}; the hand stays closed, as it would not with {other}.',
             },
-            ['due' => $due ?? '', 'other' => self::name($this->fingering, $other)],
+            ['due' => $due ?? '', 'other' => self::place($this->fingering, $other)],
         );
     }
 
@@ -116,11 +137,11 @@ final readonly class FingerAdvice
                 'placement' => '{letter} with {finger}: nearer at hand than {other}.',
                 default => '{letter} with {finger}: as near as {other}, and the lower place.',
             },
-            ['other' => self::name($this->fingering, $other)],
+            ['other' => self::place($this->fingering, $other)],
         );
     }
 
-    /** @param array<string, string> $parameters beside those of the note itself */
+    /** @param array<string, string|Notice> $parameters beside those of the note itself */
     private function says(string $template, array $parameters = []): Notice
     {
         $of = [

@@ -6,6 +6,7 @@ namespace CoinStair\Core\LeftHand;
 
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Pitch;
 use CoinStair\Core\Score\Refusal;
 
@@ -34,14 +35,18 @@ final class FirstPosition
             self::table($instrument)[$finger] ??
             throw Refusal::because(
                 'The {instrument} has no finger {finger} here.',
-                ['instrument' => $instrument->value, 'finger' => (string) $finger],
+                ['instrument' => Notice::word($instrument->value), 'finger' => (string) $finger],
             );
         if (null !== $placement) {
             $semitones =
                 $places[$placement->value] ??
                 throw Refusal::because(
                     'Finger {finger} has no {placement} place on the {instrument}.',
-                    ['finger' => (string) $finger, 'placement' => $placement->value, 'instrument' => $instrument->value],
+                    [
+                        'finger' => (string) $finger,
+                        'placement' => Notice::word($placement->value),
+                        'instrument' => Notice::word($instrument->value),
+                    ],
                 );
         } else {
             $semitones = self::byKey($string, self::steps($instrument, $finger, $places['natural']), $places, $key);

@@ -122,7 +122,7 @@ final class Reasons
             ),
             FingerTrouble::Outside => new Notice(0, 0, '{letter} is taken with {choice}, outside the hands that this class uses.', [
                 'letter' => $note->pitch->letterName(),
-                'choice' => null === $choice ? '' : FingerAdvice::name($fingering, $choice),
+                'choice' => null === $choice ? '' : FingerAdvice::place($fingering, $choice),
             ]),
         };
     }
@@ -145,7 +145,7 @@ final class Reasons
 
         return new Notice(0, 0, '{letter} is out of reach; the octave {side} is offered.', [
             'letter' => $note->pitch->letterName(),
-            'side' => $note->pitch->midi() < $lowest ? 'above' : 'below',
+            'side' => Notice::word($note->pitch->midi() < $lowest ? 'above' : 'below'),
         ]);
     }
 }

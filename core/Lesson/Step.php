@@ -6,7 +6,6 @@ namespace CoinStair\Core\Lesson;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
-use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 
@@ -16,8 +15,6 @@ use CoinStair\Core\Stair\Stair;
  */
 final readonly class Step
 {
-    use Copies;
-
     /**
      * @param Stair|null  $stair  none where nothing is played
      * @param Rung|null   $rung   of the ladder of a crossing
@@ -42,12 +39,6 @@ final readonly class Step
         public Version $easier = Version::Written,
         public Version $fuller = Version::Written,
     ) {
-    }
-
-    /** The same with words for the class. */
-    public function told(string $prompt): self
-    {
-        return $this->copy(prompt: $prompt);
     }
 
     public function who(): Who

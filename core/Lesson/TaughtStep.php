@@ -6,6 +6,7 @@ namespace CoinStair\Core\Lesson;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
 use CoinStair\Core\Stair\Stair;
@@ -19,20 +20,23 @@ use CoinStair\Core\Standing\Matter;
  *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, below?: int, missesDown: int,
  *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
  *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<string>, warmUp?: string,
- *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool
+ *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool, says?: StoredNotice
  * }
+ *
+ * @phpstan-import-type Stored from Notice as StoredNotice
  */
 final readonly class TaughtStep
 {
     /**
-     * @param string $id         in the log of its lesson
-     * @param int    $chunk      id of the chunk; 0 where nothing is played
-     * @param int    $like       id of the chunk with the same notes that was taught before; 0 for none
-     * @param int    $goal       of the sequence, in beats a minute; that of the stair if 0
-     * @param float  $seconds    that it was planned to take
-     * @param bool   $doneBefore its top was reached before the lesson
-     * @param bool   $isCut      the lesson has no time for all of its treads: it goes on in the next one
-     * @param bool   $isSpare    it is of the next lesson, for a class that is quicker than it was planned
+     * @param string      $id         in the log of its lesson
+     * @param int         $chunk      id of the chunk; 0 where nothing is played
+     * @param int         $like       id of the chunk with the same notes that was taught before; 0 for none
+     * @param int         $goal       of the sequence, in beats a minute; that of the stair if 0
+     * @param float       $seconds    that it was planned to take
+     * @param bool        $doneBefore its top was reached before the lesson
+     * @param bool        $isCut      the lesson has no time for all of its treads: it goes on in the next one
+     * @param bool        $isSpare    it is of the next lesson, for a class that is quicker than it was planned
+     * @param Notice|null $says       what the class is told, where the teacher has no words of their own
      */
     public function __construct(
         public string $id,
@@ -45,6 +49,7 @@ final readonly class TaughtStep
         public bool $doneBefore = false,
         public bool $isCut = false,
         public bool $isSpare = false,
+        public ?Notice $says = null,
     ) {
     }
 
@@ -78,6 +83,7 @@ final readonly class TaughtStep
             $row['doneBefore'],
             $row['isCut'] ?? false,
             $row['isSpare'] ?? false,
+            isset($row['says']) ? Notice::parse($row['says']) : null,
         );
     }
 
@@ -110,6 +116,7 @@ final readonly class TaughtStep
             'fuller' => $this->step->fuller->value,
             'isCut' => $this->isCut,
             'isSpare' => $this->isSpare,
+            ...null === $this->says ? [] : ['says' => $this->says->stored()],
         ];
     }
 

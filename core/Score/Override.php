@@ -29,7 +29,10 @@ final readonly class Override
             OverrideKind::Amount => is_numeric($value) && (float) $value >= 1 / 16 && (float) $value <= 1,
         };
         if ('' === $note || !$known) {
-            throw Refusal::because('"{value}" cannot be set as the {kind} of a note.', ['value' => $value, 'kind' => $kind->value]);
+            throw Refusal::because('"{value}" cannot be set as the {kind} of a note.', [
+                'value' => $value,
+                'kind' => Notice::word($kind->value),
+            ]);
         }
 
         return new self($note, $pitch, $kind, $value);

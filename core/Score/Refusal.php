@@ -16,8 +16,8 @@ final class Refusal extends \DomainException
     }
 
     /**
-     * @param string                $template   US English with {names} in braces
-     * @param array<string, string> $parameters by name
+     * @param string                       $template   US English with {names} in braces
+     * @param array<string, string|Notice> $parameters by name; what is translated by itself is a notice
      */
     public static function because(string $template, array $parameters = []): self
     {

@@ -197,7 +197,7 @@ final readonly class WarmUps
      */
     private static function counted(array $moves): array
     {
-        $strings = array_count_values(array_map(static fn (Move $move): string => $move->reason->parameters['to'] ?? '', $moves));
+        $strings = array_count_values(array_map(static fn (Move $move): string => $move->string, $moves));
         arsort($strings);
 
         return $strings;
@@ -212,7 +212,7 @@ final readonly class WarmUps
     {
         $pairs = array_count_values(
             array_map(static function (Move $move): string {
-                $strings = [$move->reason->parameters['from'] ?? '', $move->reason->parameters['to'] ?? ''];
+                $strings = [$move->leaves, $move->string];
                 $rank = static fn (string $string): int => (int) strpos(self::STRINGS, $string);
                 usort($strings, static fn (string $one, string $other): int => $rank($one) <=> $rank($other));
 

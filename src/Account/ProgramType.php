@@ -32,7 +32,7 @@ final class ProgramType extends AbstractType
                 'expanded' => true,
                 'choices' => self::WORDS,
             ])
-            ->add('timezone', TimezoneType::class, ['label' => 'Time zone', 'intl' => false])
+            ->add('timezone', TimezoneType::class, ['label' => 'Time zone', 'intl' => false, 'attr' => ['translate' => 'no']])
             ->add('minutesLost', IntegerType::class, [
                 'label' => 'Minutes of a lesson for unpacking, tuning and packing',
                 'empty_data' => '8',

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Classroom;
 
 use App\Shared\Entity\SchoolClass;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Score\Instrument;
@@ -39,7 +39,7 @@ final class ClassType extends AbstractType
         7 => 'Sunday',
     ];
 
-    public function __construct(private readonly TranslatorInterface $translator, private readonly MusicExtension $music)
+    public function __construct(private readonly TranslatorInterface $translator, private readonly MusicWords $music)
     {
     }
 

@@ -62,7 +62,7 @@ final class TermReportController extends AbstractController
             $days = $asked[ReportWork::FROM].' – '.$asked[ReportWork::TO];
             $task = $tasks->begin(TaskKind::Report, $days, 'reports-'.implode('-', $asked), $asked, $user);
         } catch (Refusal $refusal) {
-            $this->addFlash('error', $refusal->notice->text());
+            $this->addFlash('error', $refusal->notice);
 
             return $this->redirectToRoute('classes', [], 303);
         }

@@ -10,7 +10,7 @@ use App\Shared\Facts\Skills;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SkillRepository;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Progress\Evidence;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
@@ -27,7 +27,7 @@ final readonly class CellView
         private SkillRepository $said,
         private LessonRepository $lessons,
         private ChunkRepository $chunks,
-        private MusicExtension $music,
+        private MusicWords $music,
     ) {
     }
 

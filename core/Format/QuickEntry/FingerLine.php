@@ -94,7 +94,7 @@ final class FingerLine
                     $column,
                     \strlen($token),
                     new Notice($line, $column, 'The {instrument} has no {string} string.', [
-                        'instrument' => $this->instrument->value,
+                        'instrument' => Notice::word($this->instrument->value),
                         'string' => $match['string'],
                     ]),
                 );

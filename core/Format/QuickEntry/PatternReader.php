@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Format\QuickEntry;
 
+use CoinStair\Core\Format\PieceDraft;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\RhythmPattern;
@@ -27,7 +28,7 @@ final class PatternReader
         // Read in a measure that is as long as any figure: how many beats there are is the figure's own matter.
         $read = Reader::read(new Entry(EntryMode::Letters, $line, meter: '64/4', key: 'C'));
         foreach ($read->problems as $problem) {
-            if (!isset($problem->notice->parameters['beats'])) {
+            if (!$problem->notice->says(PieceDraft::UNEVEN)) {
                 throw Refusal::told($problem->notice);
             }
         }

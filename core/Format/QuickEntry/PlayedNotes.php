@@ -155,7 +155,7 @@ final readonly class PlayedNotes
         if (null === $token) {
             return new Notice(0, 0, '{note} lies beyond the first position of the {instrument}; type it in letters.', [
                 'note' => $pitches[0]->name(),
-                'instrument' => $before->instrument->value,
+                'instrument' => Notice::word($before->instrument->value),
             ]);
         }
 

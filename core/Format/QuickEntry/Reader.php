@@ -6,6 +6,7 @@ namespace CoinStair\Core\Format\QuickEntry;
 
 use CoinStair\Core\Format\Abc\KeyField;
 use CoinStair\Core\Format\Abc\Reader as AbcReader;
+use CoinStair\Core\Format\PieceDraft;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\MeasureNumbers;
@@ -48,8 +49,8 @@ final class Reader
         );
         usort($problems, static fn (Problem $a, Problem $b): int => [$a->line, $a->column] <=> [$b->line, $b->column]);
         $wrong = array_map(
-            static fn (Notice $notice): string => $notice->parameters['position'] ?? '',
-            array_filter($read->notices, static fn (Notice $notice): bool => isset($notice->parameters['beats'])),
+            static fn (Notice $notice): string => $notice->parameter('position'),
+            array_filter($read->notices, static fn (Notice $notice): bool => $notice->says(PieceDraft::UNEVEN)),
         );
 
         return new EntryResult($read->piece, $problems, self::counts($read->piece, $wrong, $begins));

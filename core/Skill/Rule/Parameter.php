@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Skill\Rule;
 
+use CoinStair\Core\Score\Notice;
+
 /** One parameter of a building block: its name, what may be written for it, and what counts where nothing is. */
 final readonly class Parameter
 {
@@ -70,10 +72,10 @@ final readonly class Parameter
         return \in_array('yes', $this->words, true);
     }
 
-    /** What may be written, as people read it. */
-    public function expected(): string
+    /** What may be written, as people read it: words of the rule language, or an example. */
+    public function expected(): string|Notice
     {
-        return '' === $this->shape ? implode(', ', $this->words) : $this->example;
+        return '' === $this->shape ? implode(', ', $this->words) : Notice::word($this->example);
     }
 
     /** A fact has what was written. */

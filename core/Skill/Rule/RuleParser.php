@@ -186,13 +186,13 @@ final class RuleParser
         return $this->tokens[$this->at][0] ?? null;
     }
 
-    /** @param array<string, string> $parameters */
+    /** @param array<string, string|Notice> $parameters */
     private function refuseHere(string $template, array $parameters = []): Refusal
     {
         return self::refuse($template, $this->tokens[$this->at][1] ?? $this->end, $parameters + ['word' => $this->word() ?? '…']);
     }
 
-    /** @param array<string, string> $parameters */
+    /** @param array<string, string|Notice> $parameters */
     private static function refuse(string $template, int $column, array $parameters): Refusal
     {
         return Refusal::told(new Notice(1, $column, $template, $parameters));

@@ -10,7 +10,7 @@ use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SequenceChangeRepository;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Score\Notice;
@@ -28,7 +28,7 @@ final readonly class SequenceView
         private LessonRepository $lessons,
         private LessonRows $rows,
         private StepWords $words,
-        private MusicExtension $music,
+        private MusicWords $music,
         private TranslatorInterface $translator,
     ) {
     }

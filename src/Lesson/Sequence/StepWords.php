@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Lesson\Sequence;
 
 use App\Shared\Entity\Step;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Lesson\LessonStep;
@@ -22,7 +22,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /** Tells a planned step in words: what and where, who plays, what the others do, and why its tempos are what they are. */
 final readonly class StepWords
 {
-    public function __construct(private MusicExtension $music, private TranslatorInterface $translator)
+    public function __construct(private MusicWords $music, private TranslatorInterface $translator)
     {
     }
 

@@ -9,7 +9,6 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\LessonRepository;
-use App\Shared\Web\MusicExtension;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\PlannedLesson;
@@ -28,7 +27,6 @@ final readonly class LessonPlanner
         private ClockInterface $clock,
         private LessonSequences $plans,
         private Cuts $cuts,
-        private MusicExtension $music,
         private LessonRepository $lessons,
     ) {
     }
@@ -83,9 +81,7 @@ final readonly class LessonPlanner
         foreach ([...$steps, ...$spare] as $number => $step) {
             $taught[] = new TaughtStep(
                 '' === $step->id ? 'p'.$number : $step->id,
-                '' === $step->step->prompt && null !== $step->says
-                    ? $step->step->told($this->music->notice($step->says))
-                    : $step->step,
+                $step->step,
                 (int) (($rows[$step->id] ?? null)?->getChunk()?->getId() ?? $ids[$step->chunk?->edges() ?? ''] ?? 0),
                 (int) ($rows[$step->id] ?? null)?->getLike()?->getId(),
                 0,
@@ -94,6 +90,7 @@ final readonly class LessonPlanner
                 false,
                 $step->isCut,
                 $number >= \count($steps),
+                '' === $step->step->prompt ? $step->says : null,
             );
         }
 

@@ -10,7 +10,7 @@ use App\Lesson\Sheet\LessonPlayers;
 use App\Lesson\Sheet\SheetViews;
 use App\Shared\Entity\Lesson;
 use App\Shared\Plans\PiecesForClasses;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Form\CountIn;
 use CoinStair\Core\Lesson\LessonDraft;
@@ -59,7 +59,7 @@ final readonly class LessonScreen
     private const FASTEST = 1000;
 
     public function __construct(
-        private MusicExtension $music,
+        private MusicWords $music,
         private StepWords $words,
         private TranslatorInterface $translator,
         private Memory $memory,
@@ -164,7 +164,7 @@ final readonly class LessonScreen
             'fuller' => Version::Written === $step->fuller ? '' : $this->translator->trans('version.'.$step->fuller->value),
             'half' => Version::Half === $step->easier ? $halves[$taught->chunk] ?? 0 : 0,
             'isSpare' => $taught->isSpare,
-            'prompt' => $step->prompt,
+            'prompt' => null === $taught->says ? $step->prompt : $this->music->notice($taught->says),
             'seconds' => $taught->seconds,
             'doneBefore' => $taught->doneBefore,
             'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),

@@ -9,7 +9,7 @@ use App\Shared\Plans\LessonSequences;
 use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Form\Sections;
@@ -42,7 +42,7 @@ final readonly class CutView
         private PiecesForClasses $pieces,
         private LessonSequences $sequences,
         private ScoreOverlay $overlay,
-        private MusicExtension $music,
+        private MusicWords $music,
         private TranslatorInterface $translator,
         private Memory $memory,
     ) {

@@ -63,14 +63,14 @@ final class BookIndexController extends AbstractController
                 $user,
             );
         } catch (Refusal $refusal) {
-            return $this->page($book, $text, [], $refusal->notice->text());
+            return $this->page($book, $text, [], $refusal->notice);
         }
 
         return $this->redirectToRoute('task', ['id' => $task->getId()], 303);
     }
 
     /** @param list<Notice> $problems */
-    private function page(string $book, string $text, array $problems, string $said = ''): Response
+    private function page(string $book, string $text, array $problems, Notice|string $said = ''): Response
     {
         return $this->render('library/index.html.twig', [
             'book' => $book,

@@ -6,6 +6,7 @@ namespace App\Library\Entry;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Web\Version;
+use CoinStair\Core\Format\PieceDraft;
 use CoinStair\Core\Format\QuickEntry\Entry;
 use CoinStair\Core\Format\QuickEntry\EntryMode;
 use CoinStair\Core\Format\QuickEntry\EntryResult;
@@ -140,6 +141,6 @@ final class LineController extends AbstractController
     /** A measure with other beats than its meter is told, but may stay. */
     private static function isInTheWay(Problem $problem): bool
     {
-        return !isset($problem->notice->parameters['beats']);
+        return !$problem->notice->says(PieceDraft::UNEVEN);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library\Entry;
 
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Format\QuickEntry\Entry;
 use CoinStair\Core\Format\QuickEntry\PlayedNotes;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -17,7 +17,7 @@ final readonly class PlayedTyping
     public const AT_ONCE = 8;
     private const KEYS = 10;
 
-    public function __construct(private MusicExtension $music)
+    public function __construct(private MusicWords $music)
     {
     }
 

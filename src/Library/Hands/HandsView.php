@@ -9,7 +9,7 @@ use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Web\HandDrawing;
 use App\Shared\Web\HandWords;
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Hands\ArmLevels;
 use CoinStair\Core\Hands\BothHands;
@@ -53,7 +53,7 @@ final readonly class HandsView
     public function __construct(
         private PiecesForClasses $pieces,
         private OverrideRepository $overrides,
-        private MusicExtension $music,
+        private MusicWords $music,
         private HandWords $words,
         private Environment $twig,
     ) {

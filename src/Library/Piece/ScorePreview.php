@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library\Piece;
 
-use App\Shared\Web\MusicExtension;
+use App\Shared\Web\MusicWords;
 use App\Shared\Web\Notation;
 use CoinStair\Core\Score\Excerpt;
 use CoinStair\Core\Score\Notice;
@@ -18,7 +18,7 @@ final readonly class ScorePreview
     /** Measures that are shown. */
     private const MEASURES = 24;
 
-    public function __construct(private MusicExtension $music)
+    public function __construct(private MusicWords $music)
     {
     }
 

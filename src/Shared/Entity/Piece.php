@@ -17,7 +17,11 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Validator\Constraints as Assert;
 
-/** A piece of the library: what lists show as columns, the score itself as one document. */
+/**
+ * A piece of the library: what lists show as columns, the score itself as one document.
+ *
+ * @phpstan-import-type Stored from Notice as StoredNotice
+ */
 #[ORM\Entity]
 #[ORM\Index(columns: ['program_id', 'title'])]
 #[ORM\Index(name: 'LIBRARY_FILTERS', columns: ['program_id', 'put_away_at', 'book', 'key_name', 'key_mode', 'meter'])]
@@ -76,7 +80,7 @@ class Piece implements CanBePutAway
     #[ORM\Column(length: 32, options: ['fixed' => true])]
     private string $scoreHash;
 
-    /** @var list<array{line: int, column: int, template: string, parameters: array<string, string>}> */
+    /** @var list<StoredNotice> */
     #[ORM\Column]
     private array $notices;
 
@@ -148,12 +152,7 @@ class Piece implements CanBePutAway
         $this->notices = array_values(
             array_unique(
                 array_map(
-                    static fn (Notice $notice): array => [
-                        'line' => $notice->line,
-                        'column' => $notice->column,
-                        'template' => $notice->template,
-                        'parameters' => $notice->parameters,
-                    ],
+                    static fn (Notice $notice): array => $notice->stored(),
                     [...$notices, ...$order->notices],
                 ),
                 \SORT_REGULAR,
@@ -273,10 +272,7 @@ class Piece implements CanBePutAway
     /** @return list<Notice> */
     public function getNotices(): array
     {
-        return array_map(
-            static fn (array $notice): Notice => new Notice($notice['line'], $notice['column'], $notice['template'], $notice['parameters']),
-            $this->notices,
-        );
+        return array_map(Notice::parse(...), $this->notices);
     }
 
     public function usesPrinted(): bool

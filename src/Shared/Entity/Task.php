@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
+use CoinStair\Core\Score\Notice;
 use Doctrine\ORM\Mapping as ORM;
 
 /**
  * Something that is done in the background for a program: what was asked, how far it is, and what came of it. It is gone on with in short
  * turns, so that a long one of one program does not hold up those of the others.
+ *
+ * @phpstan-import-type Stored from Notice
  */
 #[ORM\Entity]
 #[ORM\UniqueConstraint(columns: ['program_id', 'subject'])]
@@ -18,7 +21,7 @@ class Task implements BelongsToProgram
     use ProgramRow;
 
     public const NAME = 160;
-    private const PROBLEM = 300;
+    private const PROBLEM = 1000;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
@@ -52,7 +55,7 @@ class Task implements BelongsToProgram
     #[ORM\Column]
     private array $made = [];
 
-    /** Why it did not go well, in words. */
+    /** Why it did not go well: a notice as it is stored, or a sentence of an earlier release. */
     #[ORM\Column(length: self::PROBLEM)]
     private string $problem = '';
 
@@ -124,9 +127,17 @@ class Task implements BelongsToProgram
         return $this->made;
     }
 
-    public function getProblem(): string
+    /** Why it did not go well; none where it did. */
+    public function getProblem(): ?Notice
     {
-        return $this->problem;
+        /** @var Stored|null $stored as fail() kept it */
+        $stored = json_decode($this->problem, true);
+
+        return match (true) {
+            '' === $this->problem => null,
+            \is_array($stored) => Notice::parse($stored),
+            default => Notice::word($this->problem),
+        };
     }
 
     public function getAccount(): ?User
@@ -165,10 +176,11 @@ class Task implements BelongsToProgram
         $this->made = $made;
     }
 
-    public function fail(string $problem, \DateTimeImmutable $at): void
+    public function fail(Notice $problem, \DateTimeImmutable $at): void
     {
         $this->end(TaskState::Failed, $at);
-        $this->problem = mb_substr($problem, 0, self::PROBLEM);
+        $stored = json_encode($problem->stored(), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE);
+        $this->problem = mb_strlen($stored) > self::PROBLEM ? mb_substr($problem->text(), 0, self::PROBLEM) : $stored;
     }
 
     /** Once more, from where it was when it failed. */

@@ -8,7 +8,9 @@ use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\BowRibbon;
 use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\RibbonStroke;
+use CoinStair\Core\Hands\SpokenNote;
 use CoinStair\Core\Hands\StartCard;
+use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\RightHand\BowZone;
 use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -46,14 +48,14 @@ final readonly class HandWords
             $bows[$one->position] = isset($bows[$one->position]) ? $bows[$one->position].', '.$text : $text;
         }
         $lines = [];
-        foreach (HandsOnScore::words($hands, $from, $to) as $position => $words) {
+        foreach (HandsOnScore::spoken($hands, $from, $to) as $position => $notes) {
             $lines[] = [
                 'number' => $numbers[$position] ?? '',
                 'notes' => array_values(
                     array_filter(
                         [
-                            $words['fingers'],
-                            $words['letters'],
+                            $this->notes($notes),
+                            implode(' ', array_map(static fn (SpokenNote $note): string => implode('+', $note->letters), $notes)),
                             isset($bows[$position]) ? $this->translator->trans('bows:').' '.$bows[$position] : '',
                         ],
                         static fn (string $text): bool => '' !== $text,
@@ -65,13 +67,72 @@ final readonly class HandWords
         return $lines;
     }
 
+    /**
+     * The notes of a measure: "D string, open, 1, low 2; A string, open".
+     *
+     * @param list<SpokenNote> $notes
+     */
+    private function notes(array $notes): string
+    {
+        $told = '';
+        $string = null;
+        foreach ($notes as $note) {
+            $isNew = $note->string() !== $string;
+            $words = $this->note($note);
+            $told .= match (true) {
+                null === $string => '',
+                $isNew => '; ',
+                default => ', ',
+            };
+            $told .= $isNew && '' !== $note->string()
+                ? $this->translator->trans('%string% string, %finger%', ['%string%' => $note->string(), '%finger%' => $words])
+                : $words;
+            $string = $note->string();
+        }
+
+        return $told;
+    }
+
+    private function note(SpokenNote $note): string
+    {
+        $stops = [];
+        foreach ($note->stops as $index => $stop) {
+            $finger = $this->finger($stop);
+            $stops[] = $note->strings[$index] === $note->string()
+                ? $finger
+                : $this->translator->trans('%finger% on %string%', ['%finger%' => $finger, '%string%' => $note->strings[$index]]);
+        }
+        $words = [] === $stops ? $this->translator->trans('out of reach') : implode(' + ', $stops);
+        if ($note->isSet) {
+            $words = $this->translator->trans('%finger% (set)', ['%finger%' => $words]);
+        }
+
+        return '' === $note->position
+            ? $words
+            : $this->translator->trans('%position% position: %finger%', ['%position%' => $note->position, '%finger%' => $words]);
+    }
+
+    /** A finger: "open", "low 2". */
+    public function finger(Candidate $stop): string
+    {
+        return $stop->isOpen()
+            ? $this->translator->trans('placement.open')
+            : $this->translator->trans('placement.'.$stop->placement->value, ['%finger%' => (string) $stop->finger]);
+    }
+
+    /** All fingers of a note or chord, the lowest first. */
+    public function fingers(?Candidate $choice): string
+    {
+        return implode(' + ', array_map($this->finger(...), $choice?->stops() ?? []));
+    }
+
     /** "D string, 2 · up-bow from the tip · wait 2 beats. Set. Breathe." */
     public function card(StartCard $card): string
     {
         $parts = [
             $this->translator->trans('%string% string, %finger%', [
                 '%string%' => $card->string,
-                '%finger%' => HandsOnScore::finger($card->choice),
+                '%finger%' => $this->finger($card->choice),
             ]).
             ' ('.
             $card->letter.

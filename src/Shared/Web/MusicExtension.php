@@ -4,79 +4,29 @@ declare(strict_types=1);
 
 namespace App\Shared\Web;
 
-use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Chunk\PlaceNames;
-use CoinStair\Core\Score\Notice;
-use CoinStair\Core\Score\Piece;
-use CoinStair\Core\Score\Place;
-use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFilter;
 use Twig\TwigFunction;
 
-/** How the field's quantities look on all pages: times as min:s, places by measure numbers, notices in the program's words. */
+/** What the core tells, in templates. */
 final class MusicExtension extends AbstractExtension
 {
-    /** @var \WeakMap<Piece, PlaceNames> a page names many places of one piece */
-    private \WeakMap $names;
-
-    public function __construct(private readonly TranslatorInterface $translator)
+    public function __construct(private readonly MusicWords $music, private readonly HandWords $hands)
     {
-        $this->names = new \WeakMap();
     }
 
     public function getFilters(): array
     {
         return [
-            new TwigFilter('clock', self::clock(...)),
-            new TwigFilter('notice', $this->notice(...)),
-            new TwigFilter('told', $this->told(...)),
+            new TwigFilter('clock', MusicWords::clock(...)),
+            new TwigFilter('notice', $this->music->notice(...)),
+            new TwigFilter('told', $this->music->told(...)),
+            new TwigFilter('fingers', $this->hands->fingers(...)),
         ];
     }
 
     public function getFunctions(): array
     {
-        return [new TwigFunction('measures', $this->measures(...))];
-    }
-
-    /** Seconds as min:s. */
-    public static function clock(float|int $seconds): string
-    {
-        $whole = (int) round($seconds);
-
-        return \sprintf('%s%d:%02d', $whole < 0 ? '−' : '', intdiv(abs($whole), 60), abs($whole) % 60);
-    }
-
-    public function notice(Notice $notice): string
-    {
-        $replace = [];
-        foreach ($notice->parameters as $name => $value) {
-            $replace['{'.$name.'}'] = $value;
-        }
-
-        return $this->translator->trans($notice->template, $replace);
-    }
-
-    /** What went wrong or well, for people: a refusal of the core, or a sentence of the page's own. */
-    public function told(Notice|string $said): string
-    {
-        return $said instanceof Notice ? $this->notice($said) : $this->translator->trans($said);
-    }
-
-    /** The measures of a chunk: "5–8", "4.3–8.2" where an edge stands inside a measure. */
-    public function measures(Piece $piece, Chunk $chunk): string
-    {
-        return $this->names($piece)->chunk($chunk);
-    }
-
-    /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */
-    public function place(Piece $piece, Place $place): string
-    {
-        return $this->names($piece)->place($place);
-    }
-
-    private function names(Piece $piece): PlaceNames
-    {
-        return $this->names[$piece] ??= PlaceNames::of($piece);
+        return [new TwigFunction('measures', $this->music->measures(...))];
     }
 }

@@ -85,7 +85,7 @@ final readonly class DoTaskHandler
         $program = $this->entities->find(Program::class, $message->program);
         if (null !== $program) {
             $this->program->enter($program, $this->entities);
-            $this->entities->find(Task::class, $message->task)?->fail($refusal->notice->text(), $this->clock->now());
+            $this->entities->find(Task::class, $message->task)?->fail($refusal->notice, $this->clock->now());
             $this->entities->flush();
         }
     }

@@ -7,7 +7,6 @@ namespace CoinStair\Core\Tests\Hands;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Score\Instrument;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -19,12 +18,8 @@ final class HandsOfDemoTunesTest extends TestCase
     public function testFingers(string $tune, string $instrument, int $level, int $measure, string $letters, string $fingers): void
     {
         $piece = ScoreFile::read((string) file_get_contents((glob(\dirname(__DIR__, 3).'/demo/tunes/'.$tune.'*') ?: [''])[0]))->piece;
-        $words = HandsOnScore::words(
-            BothHands::of($piece, Instrument::from($instrument), HandPolicies::ofLevel($level), 80),
-            0,
-            $measure + 1,
-        )[$measure];
-        self::assertSame([$letters, $fingers], [$words['letters'], $words['fingers']]);
+        $hands = BothHands::of($piece, Instrument::from($instrument), HandPolicies::ofLevel($level), 80);
+        self::assertSame([$letters, $fingers], [Spoken::letters($hands, $measure), Spoken::fingers($hands, $measure)]);
     }
 
     /** @return iterable<string, array{string, string, int, int, string, string}> */

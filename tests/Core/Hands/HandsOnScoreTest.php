@@ -50,10 +50,11 @@ final class HandsOnScoreTest extends TestCase
 
     public function testTheHandsInWords(): void
     {
-        $words = HandsOnScore::words($this->hands(Instrument::Violin), 0, 4);
-        self::assertSame(['fingers' => 'D string, open, 1, 2, 3', 'letters' => 'D E F♯ G', 'bows' => 'down up down up'], $words[0]);
-        self::assertSame('A string, open', $words[1]['fingers']);
-        self::assertSame('out of reach', HandsOnScore::words($this->hands(Instrument::Violin, 'C,,4'), 0, 1)[0]['fingers']);
+        $hands = $this->hands(Instrument::Violin);
+        self::assertSame('D string, open, 1, 2, 3', Spoken::fingers($hands, 0));
+        self::assertSame('D E F♯ G', Spoken::letters($hands, 0));
+        self::assertSame('A string, open', Spoken::fingers($hands, 1));
+        self::assertSame('out of reach', Spoken::fingers($this->hands(Instrument::Violin, 'C,,4'), 0));
     }
 
     public function testEachReasonIsSaidOnceInItsMeasure(): void

@@ -6,7 +6,6 @@ namespace CoinStair\Core\Tests\Hands;
 
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\Hands\StartCard;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Place;
@@ -38,7 +37,7 @@ final class StartCardTest extends TestCase
                 ? ''
                 : implode(' ', [
                     $card->string,
-                    HandsOnScore::finger($card->choice),
+                    Spoken::finger($card->choice),
                     implode('+', $card->beneath),
                     $card->direction->value ?? 'plucked',
                     $card->zone()->value,

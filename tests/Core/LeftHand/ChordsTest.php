@@ -6,9 +6,9 @@ namespace CoinStair\Core\Tests\LeftHand;
 
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
-use CoinStair\Core\Hands\HandsOnScore;
 use CoinStair\Core\LeftHand\FingerTrouble;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Tests\Hands\Spoken;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -21,7 +21,7 @@ final class ChordsTest extends TestCase
     {
         self::assertSame(
             $expected,
-            HandsOnScore::words(
+            Spoken::fingers(
                 BothHands::of(
                     Tunes::abc($body, '4/4', 'D'),
                     Instrument::from($instrument),
@@ -29,8 +29,7 @@ final class ChordsTest extends TestCase
                     72,
                 ),
                 0,
-                1,
-            )[0]['fingers'],
+            ),
         );
     }
 
@@ -59,11 +58,10 @@ final class ChordsTest extends TestCase
     {
         self::assertSame(
             'D string, 1; A string, 1; D string, 1 and 1 on A',
-            HandsOnScore::words(
+            Spoken::fingers(
                 BothHands::of(Tunes::abc('E B [EB]2|', '4/4', 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 72),
                 0,
-                1,
-            )[0]['fingers'],
+            ),
         );
     }
 
