@@ -1,5 +1,6 @@
 import htmx from 'htmx.org';
 import Sortable from 'sortablejs';
+import { all, field, find, near, onFragment, one } from './dom.js';
 import { startEntry } from './entry.js';
 import { drawSideBySide } from './hands.js';
 import { startIncipits } from './incipits.js';
@@ -21,17 +22,17 @@ htmx.config.responseHandling = [
     { code: '...', swap: false, error: true },
 ];
 
-const token = document.querySelector('meta[name=csrf-token]')?.content ?? '';
-document.addEventListener('htmx:configRequest', ({ detail }) => {
-    detail.headers['X-CSRF-Token'] = token;
+const token = find('meta[name=csrf-token]', document, HTMLMetaElement)?.content ?? '';
+const { busy = '', failed = '', offline = '' } = document.body.dataset;
+onFragment('htmx:configRequest', ({ headers }) => {
+    headers['X-CSRF-Token'] = token;
 });
-document.addEventListener('htmx:responseError', ({ detail }) => {
-    tell([429, 503].includes(detail.xhr.status) ? document.body.dataset.busy : document.body.dataset.failed);
-});
-document.addEventListener('htmx:sendError', () => tell(document.body.dataset.offline));
+onFragment('htmx:responseError', ({ xhr }) => tell([429, 503].includes(xhr.status) ? busy : failed));
+onFragment('htmx:sendError', () => tell(offline));
 
+/** @param {string} message */
 function tell(message) {
-    const box = document.querySelector('[data-messages]');
+    const box = find('[data-messages]');
     const line = document.createElement('div');
     line.className = 'said error';
     line.textContent = message;
@@ -41,20 +42,36 @@ function tell(message) {
 
 // Steps: dragged by their grips, also from lesson to lesson, or moved by the buttons and Alt with the arrows; either way it is told before
 // which step, and in which lesson, a step is wanted.
-const rowsOf = (list) => [...list.querySelectorAll(':scope > [data-step]')];
+const STEP = '[data-step]';
+/** @param {HTMLElement} list */
+const rowsOf = (list) => all(':scope > ' + STEP, list);
 
-let focusAfter = null;
-function sendMove(item, lesson, before) {
-    const form = document.querySelector('[data-move-form]');
-    form.elements.step.value = item.dataset.step;
-    form.elements.lesson.value = lesson;
-    form.elements.before.value = before ?? '';
-    focusAfter = item.dataset.step;
-    htmx.trigger(form, 'submit');
+/** Step that has the focus again when the lists are there anew. */
+let focusAfter = '';
+
+/**
+ * @param {HTMLElement} item
+ * @param {string} [lesson] in which it is wanted
+ * @param {string} [before] step that comes after it; none for the end
+ */
+function sendMove(item, lesson = '', before = '') {
+    const form = one('[data-move-form]', document, HTMLFormElement);
+    focusAfter = item.dataset.step ?? '';
+    field(form, 'step').value = focusAfter;
+    field(form, 'lesson').value = lesson;
+    field(form, 'before').value = before;
+    htmx.trigger(form, 'submit', {});
 }
 
+/**
+ * @param {HTMLElement} item
+ * @param {number} by rows
+ */
 function move(item, by) {
-    const list = item.closest('[data-steps]');
+    const list = near(item, '[data-steps]');
+    if (!list) {
+        return;
+    }
     const rows = rowsOf(list);
     const at = rows.indexOf(item);
     const before = by < 0 ? rows[at - 1] : rows[at + 2];
@@ -63,17 +80,21 @@ function move(item, by) {
     }
 }
 
-/** The first step of the lessons after a list: what is put at the end of the list stands before it. */
+/**
+ * The first step of the lessons after a list: what is put at the end of the list stands before it.
+ *
+ * @param {HTMLElement} list
+ */
 function firstAfter(list) {
-    const lessons = [...document.querySelectorAll('[data-later]')];
+    const lessons = all('[data-later]');
     return lessons
-        .slice(lessons.indexOf(list.closest('[data-later]')) + 1)
+        .slice(lessons.findIndex((lesson) => lesson.contains(list)) + 1)
         .map((lesson) => lesson.dataset.first)
         .find((first) => first !== '0');
 }
 
 function startSteps() {
-    for (const list of document.querySelectorAll('[data-steps]:not([data-ready])')) {
+    for (const list of all('[data-steps]:not([data-ready])')) {
         list.dataset.ready = 'yes';
         Sortable.create(list, {
             group: 'steps',
@@ -90,7 +111,7 @@ function startSteps() {
         });
     }
     // A lesson's row takes a step that is dropped on it.
-    for (const row of document.querySelectorAll('[data-lesson]:not([data-lesson=""], [data-ready])')) {
+    for (const row of all('[data-lesson]:not([data-lesson=""], [data-ready])')) {
         row.dataset.ready = 'yes';
         Sortable.create(row, {
             group: { name: 'lesson-row', put: ['steps'] },
@@ -99,107 +120,111 @@ function startSteps() {
             onAdd: ({ item }) => sendMove(item, row.dataset.lesson),
         });
     }
-    if (focusAfter) {
-        const item = document.querySelector(`[data-step="${CSS.escape(focusAfter)}"]`);
-        item?.querySelector('.step-menu summary')?.focus();
-        focusAfter = null;
+    if (focusAfter !== '') {
+        find(`[data-step="${CSS.escape(focusAfter)}"] .step-menu summary`)?.focus();
+        focusAfter = '';
+    }
+}
+
+/**
+ * Opens or closes the form of a step, which is loaded when it is opened.
+ *
+ * @param {HTMLElement} edit what was pressed
+ */
+async function turnForm(edit) {
+    const box = one('#' + edit.getAttribute('aria-controls'));
+    near(edit, '.step-menu')?.removeAttribute('open');
+    box.hidden = !box.hidden;
+    edit.setAttribute('aria-expanded', String(!box.hidden));
+    if (!box.hidden) {
+        await htmx.ajax('get', edit.getAttribute('href') ?? '', { target: box, swap: 'innerHTML' });
+        find('input:not([type=hidden]), select', box)?.focus();
     }
 }
 
 document.addEventListener('click', (event) => {
-    const button = event.target.closest('[data-step] [data-move]');
-    if (button) {
-        move(button.closest('[data-step]'), Number(button.dataset.move));
+    const { target } = event;
+    const item = near(target, STEP);
+    const by = near(target, '[data-step] [data-move]')?.dataset.move;
+    if (item && by) {
+        move(item, Number(by));
     }
-    const to = event.target.closest('[data-step] [data-to]');
-    if (to) {
-        sendMove(to.closest('[data-step]'), to.dataset.to);
+    const to = near(target, '[data-step] [data-to]')?.dataset.to;
+    if (item && to) {
+        sendMove(item, to);
     }
     // One menu at a time.
-    for (const menu of document.querySelectorAll('.step-menu[open]')) {
-        if (!menu.contains(event.target)) {
-            menu.open = false;
-        }
+    for (const menu of all('.step-menu[open]', document, HTMLDetailsElement)) {
+        menu.open = target instanceof Node && menu.contains(target);
     }
-    const edit = event.target.closest('[data-edit]');
+    const edit = near(target, '[data-edit]');
     if (edit) {
         event.preventDefault();
-        const box = document.getElementById(edit.getAttribute('aria-controls'));
-        edit.closest('.step-menu')?.removeAttribute('open');
-        box.hidden = !box.hidden;
-        edit.setAttribute('aria-expanded', String(!box.hidden));
-        if (!box.hidden) {
-            htmx.ajax('GET', edit.getAttribute('href'), { target: box, swap: 'innerHTML' }).then(() =>
-                box.querySelector('input:not([type=hidden]), select')?.focus(),
-            );
-        }
+        turnForm(edit);
     }
-    const opener = event.target.closest('[data-opens]');
-    if (opener) {
-        document.getElementById(opener.dataset.opens)?.showModal();
+    const opens = near(target, '[data-opens]')?.dataset.opens;
+    if (opens) {
+        find('#' + opens, document, HTMLDialogElement)?.showModal();
     }
-    if (event.target.closest('[data-print]')) {
+    if (near(target, '[data-print]')) {
         window.print();
     }
-    if (event.target.closest('[data-closes]')) {
-        event.target.closest('dialog')?.close();
+    if (near(target, '[data-closes]')) {
+        near(target, 'dialog', HTMLDialogElement)?.close();
     }
 });
 
 // A policy says why as soon as it is chosen.
 document.addEventListener('change', ({ target }) => {
-    const why = target.matches?.('.policy select') ? target.closest('.policy').querySelector('.why') : null;
+    const select = near(target, '.policy select', HTMLSelectElement);
+    const policy = near(select, '.policy');
+    const why = policy && find('.why', policy);
     if (why) {
-        why.textContent = target.selectedOptions[0]?.dataset.why ?? '';
+        why.textContent = select?.selectedOptions[0]?.dataset.why ?? '';
     }
 });
 
 document.addEventListener('keydown', (event) => {
-    const item = event.target.closest?.('[data-step]');
-    if (item && event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    const { key, target } = event;
+    const item = near(target, STEP);
+    if (item && event.altKey && (key === 'ArrowUp' || key === 'ArrowDown')) {
         event.preventDefault();
-        move(item, event.key === 'ArrowUp' ? -1 : 1);
+        move(item, key === 'ArrowUp' ? -1 : 1);
         return;
     }
-    if (event.key === 'Escape') {
-        const menu = event.target.closest?.('.step-menu[open]');
-        if (menu) {
-            menu.open = false;
-            menu.querySelector('summary').focus();
-        }
+    const menu = near(target, '.step-menu[open]', HTMLDetailsElement);
+    if (key === 'Escape' && menu) {
+        menu.open = false;
+        one('summary', menu).focus();
     }
-    if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest?.('input, textarea, select, dialog')) {
+    if (event.ctrlKey || event.metaKey || event.altKey || near(target, 'input, textarea, select, dialog')) {
         return;
     }
-    if (event.key === '?') {
-        document.getElementById('keys')?.showModal();
-    } else if (event.key === '/') {
-        const search = document.querySelector('[data-search]');
+    if (key === '?') {
+        find('#keys', document, HTMLDialogElement)?.showModal();
+    } else if (key === '/') {
+        const search = find('[data-search]');
         if (search) {
             event.preventDefault();
             search.focus();
         }
     } else {
-        document.querySelector(`nav [data-key="${CSS.escape(event.key)}"]`)?.click();
+        find(`nav [data-key="${CSS.escape(key)}"]`, document, HTMLElement)?.click();
     }
 });
 
 // What a form of filters leaves open does not stand in the address.
-document.addEventListener('htmx:configRequest', ({ detail }) => {
-    if (detail.elt.matches('[data-filters]')) {
-        [...detail.formData.keys()]
-            .filter((name) => detail.formData.get(name) === '')
-            .forEach((name) => detail.formData.delete(name));
+onFragment('htmx:configRequest', ({ elt, formData }) => {
+    if (elt.matches('[data-filters]')) {
+        [...formData.keys()].filter((name) => formData.get(name) === '').forEach((name) => formData.delete(name));
     }
 });
 
 // The lessons whose steps are shown stay so.
-document.addEventListener('htmx:configRequest', ({ detail }) => {
-    if (detail.verb === 'post') {
-        detail.parameters.set(
-            'shown',
-            [...document.querySelectorAll('[data-later][open]')].map((lesson) => lesson.dataset.later).join(),
-        );
+onFragment('htmx:configRequest', ({ verb, parameters }) => {
+    if (verb === 'post') {
+        const shown = all('[data-later][open]').map((lesson) => lesson.dataset.later);
+        parameters.set('shown', shown.join());
     }
 });
 document.addEventListener('htmx:afterSettle', startSteps);

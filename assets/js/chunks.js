@@ -1,42 +1,59 @@
 // The chunks on the map: choosing one, pulling its ends by beats, splitting, joining. The server makes the change and answers with the map.
-let map = null;
-let chunk = '';
-let pulling = null;
-/** What had the focus when a change was sent, so that the keys stay where they were. */
-let after = null;
-/** Changes that wait until the one before is answered: keys are pressed faster than that. */
-let busy = false;
-const waiting = [];
-const TURNS = ['undo', 'redo'];
-const MOST_WAITING = 40;
+import { goOn, hadFocus, keepFocus, send, startCutForm, tools } from './cut-form.js';
+import { all, fill, find, near, one } from './dom.js';
 
-const tools = () => document.querySelector('[data-map-tools]');
-const choice = () => document.querySelector('[data-chunk-choice]');
-const option = () => [...(choice()?.options ?? [])].find((one) => one.value === chunk);
-const arcs = () => [...document.querySelectorAll('.measure-map [data-arcs] [role=option]')];
-const drawing = () => document.querySelector('.measure-map');
-/** The engraved score, where it is the map. */
+/**
+ * The map of the measures, as far as chunks need it.
+ *
+ * @typedef {object} MeasureMap
+ * @property {() => void} settle the notation shows what is chosen
+ * @property {() => void} tell what is chosen
+ * @property {() => {from: number, last: number}|null} chosen measures
+ * @property {() => void} unchoose
+ */
+
+/** @typedef {import('./score/overlay.js').Overlay} Overlay */
+
+const ARC = '.measure-map .arc';
+const HANDLE = '.handle';
+/** @type {MeasureMap} */
+let map;
+/** Edges of the chosen chunk; empty for none. */
+let chunk = '';
+/** @type {{edge: string, place: ReturnType<typeof placeAt>}|null} */
+let pulling = null;
+const choice = () => find('[data-chunk-choice]', document, HTMLSelectElement);
+const option = () => [...(choice()?.options ?? [])].find(({ value }) => value === chunk);
+const arcs = () => all('.measure-map [data-arcs] [role=option]', document, SVGGElement);
+const drawing = () => find('.measure-map', document, SVGGraphicsElement);
+/**
+ * The engraved score, where it is the map.
+ *
+ * @type {() => Overlay|null}
+ */
 let score = () => null;
 
 /** Measures of the chosen chunk, for the notation. */
 export function chunkRange() {
-    const one = option();
-    return one ? { from: Number(one.dataset.from), to: Number(one.dataset.last) + 1 } : null;
+    const of = option()?.dataset;
+    return of ? { from: Number(of.from), to: Number(of.last) + 1 } : null;
 }
 
 /** What the chosen chunk is called; empty for none. */
-export const chunkName = () => option()?.textContent.trim() ?? '';
+export const chunkName = () => option()?.textContent?.trim() ?? '';
 
 export function clearChunk() {
     chunk = '';
     paint();
 }
 
+/** @param {string} edges */
 function chooseChunk(edges) {
     chunk = edges;
     map.unchoose();
-    if (choice()) {
-        choice().value = edges;
+    const list = choice();
+    if (list) {
+        list.value = edges;
     }
     paint();
     map.settle();
@@ -46,7 +63,7 @@ function paint() {
     arcs().forEach((arc, index) =>
         arc.setAttribute('tabindex', arc.dataset.of === chunk || (chunk === '' && index === 0) ? '0' : '-1'),
     );
-    document.querySelectorAll('.measure-map .arc').forEach((arc) => {
+    all(ARC, document, SVGGElement).forEach((arc) => {
         arc.classList.toggle('lit', arc.dataset.of === chunk);
         if (arc.getAttribute('role')) {
             arc.setAttribute('aria-selected', String(arc.dataset.of === chunk));
@@ -56,16 +73,14 @@ function paint() {
     if (!form) {
         return;
     }
-    const one = option();
-    const told = form.querySelector('[data-chunk-told]');
-    told.textContent = one?.dataset.told ?? '';
+    const of = option()?.dataset;
+    one('[data-chunk-told]', form).textContent = of?.told ?? '';
     map?.tell();
-    form.querySelector('[data-remove]').disabled = one?.dataset.proposed === '1';
-    const hands = form.querySelector('[data-chunk-hands]');
-    if (hands && one) {
-        hands.href = hands.dataset.chunkHands
-            .replace('900001', one.dataset.from)
-            .replace('900002', String(Number(one.dataset.last) + 1));
+    one('[data-remove]', form, HTMLButtonElement).disabled = of?.proposed === '1';
+    const hands = find('[data-chunk-hands]', form, HTMLAnchorElement);
+    const range = chunkRange();
+    if (hands && range) {
+        hands.href = fill(hands.dataset.chunkHands ?? '', range);
     }
 }
 
@@ -74,79 +89,55 @@ export const lightChunks = () => paint();
 
 /** After the map was replaced: chooses what was touched, and gives the focus back. Tells whether it did. */
 export function paintChunks() {
-    const touched = document.querySelector('.cut-state')?.dataset.touched ?? '';
+    const touched = find('.cut-state')?.dataset.touched ?? '';
     if (touched !== '') {
         chunk = touched;
         map.unchoose();
     } else if (!option()) {
         chunk = '';
     }
-    if (choice() && chunk !== '') {
-        choice().value = chunk;
+    const list = choice();
+    if (list && chunk !== '') {
+        list.value = chunk;
     }
     paint();
-    const back = after;
-    after = null;
+    const back = hadFocus();
     if (back === 'arc') {
         (arcs().find((arc) => arc.dataset.of === chunk) ?? arcs()[0])?.focus({ preventScroll: true });
     } else if (back) {
-        document
-            .querySelector(
-                `[form=cut-form][name=do][value="${back}"]:not([disabled]), #cut-form [name=do][value="${back}"]:not([disabled])`,
-            )
-            ?.focus({ preventScroll: true });
+        const pressed = `[name=do][value="${back}"]:not([disabled])`;
+        find(`[form=cut-form]${pressed}, #cut-form ${pressed}`)?.focus({ preventScroll: true });
     }
     if (touched !== '') {
         map.settle();
     }
-    busy = false;
-    const next = waiting.shift();
-    if (next) {
-        send(...next);
-    }
+    goOn();
     return Boolean(back);
-}
-
-/** Sends a change of the chosen chunk, at a place if one is given. */
-function send(what, place = null, from = 'arc') {
-    if (busy) {
-        if (waiting.length < MOST_WAITING) {
-            waiting.push([what, place, from]);
-        }
-        return;
-    }
-    const form = tools();
-    // Undo and redo name the change that was seen last: their buttons know it.
-    const button = TURNS.includes(what)
-        ? document.querySelector(`#turns [data-${what}]`)
-        : form?.querySelector(`[name=do][value="${what}"]`);
-    if (!button || button.disabled) {
-        return;
-    }
-    busy = true;
-    form.elements.position.value = place?.position ?? '';
-    form.elements.beat.value = place?.beat ?? '';
-    after = from;
-    button.click();
 }
 
 /** Where a chunk is split: at the measure that is chosen in it, else in its middle. */
 function splitPlace() {
-    const one = option();
+    const range = chunkRange();
     const chosen = map.chosen();
-    return one && chosen && chosen.from > Number(one.dataset.from) && chosen.from <= Number(one.dataset.last)
+    return range && chosen && chosen.from > range.from && chosen.from < range.to
         ? { position: chosen.from, beat: 0 }
         : null;
 }
 
-/** The beat under a point, the nearest one. */
+/**
+ * The beat under a point, the nearest one.
+ *
+ * @param {number} x
+ * @param {number} y
+ */
 function placeAt(x, y) {
-    if (score()) {
-        return score().placeAt(x, y);
+    const engraved = score();
+    if (engraved) {
+        return engraved.placeAt(x, y);
     }
-    const svg = drawing();
-    const point = new DOMPoint(x, y).matrixTransform(svg.getScreenCTM().inverse());
-    const tiles = [...svg.querySelectorAll('.tile')].map(({ dataset }) => ({
+    const svg = one('.measure-map', document, SVGGraphicsElement);
+    const point = new DOMPoint(x, y).matrixTransform(svg.getScreenCTM()?.inverse());
+    const tiles = all('.tile', svg, SVGGElement).map(({ dataset }) => ({
         position: Number(dataset.position),
         x: Number(dataset.x),
         y: Number(dataset.y),
@@ -166,102 +157,129 @@ function placeAt(x, y) {
     };
 }
 
-function guide(place, edge) {
-    if (score()) {
-        score().showGuide(place, edge);
+/**
+ * @param {ReturnType<typeof placeAt>} place none for no guide
+ * @param {string} edge
+ */
+function guide(place, edge = '') {
+    const engraved = score();
+    if (engraved) {
+        engraved.showGuide(/** @type {import('./score/overlay.js').Snap|null} */ (place), edge);
         return;
     }
-    const line = drawing()?.querySelector('[data-guide]');
+    const line = find('.measure-map [data-guide]', document, SVGLineElement);
     if (!line) {
         return;
     }
     line.toggleAttribute('hidden', place === null);
-    if (place !== null) {
-        for (const [name, value] of Object.entries({ x1: place.x, x2: place.x, y1: place.y - 34, y2: place.y + 58 })) {
-            line.setAttribute(name, value);
-        }
+    if (place !== null && 'y' in place) {
+        const ends = { x1: place.x, x2: place.x, y1: place.y - 34, y2: place.y + 58 };
+        Object.entries(ends).forEach(([name, value]) => line.setAttribute(name, String(value)));
     }
 }
 
+/** @param {KeyboardEvent} event */
 export function onArcKey(event) {
-    const typing = event.target.closest?.('input:not([type=checkbox]), textarea, [contenteditable]');
-    if (!typing && (event.ctrlKey || event.metaKey) && drawing() && ['z', 'y'].includes(event.key.toLowerCase())) {
+    const { key, target } = event;
+    const typing = near(target, 'input:not([type=checkbox]), textarea, [contenteditable]');
+    const isTurn = (event.ctrlKey || event.metaKey) && ['z', 'y'].includes(key.toLowerCase());
+    if (!typing && isTurn && drawing()) {
         event.preventDefault();
-        send(
-            event.key.toLowerCase() === 'y' || event.shiftKey ? 'redo' : 'undo',
-            null,
-            event.target.closest('.arc') ? 'arc' : null,
-        );
+        send(key.toLowerCase() === 'y' || event.shiftKey ? 'redo' : 'undo', null, near(target, '.arc') ? 'arc' : null);
         return;
     }
-    const spot = event.target.closest?.('[data-spots] [data-choose]');
-    if (spot && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        const all = [...document.querySelectorAll('[data-spots] [data-choose]')];
-        const to = { ArrowDown: all.indexOf(spot) + 1, ArrowUp: all.indexOf(spot) - 1 }[event.key];
-        if (to !== undefined && all[to]) {
-            event.preventDefault();
-            all[to].focus();
-        } else if (event.key === 'm') {
-            event.preventDefault();
-            after = 'arc';
-            spot.closest('li').querySelector('[data-spot]').click();
-        }
+    if (event.ctrlKey || event.metaKey || event.altKey) {
         return;
     }
-    const arc = event.target.closest?.('.arc');
-    if (!arc || event.ctrlKey || event.metaKey || event.altKey) {
-        return;
-    }
-    const all = arcs();
-    const at = all.indexOf(arc);
-    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: all.length - 1 }[event.key];
-    const edge = event.shiftKey ? 'start' : 'end';
-    const keys = {
-        ArrowRight: () => send(`${edge} 1`),
-        ArrowLeft: () => send(`${edge} -1`),
-        s: () => send('split', splitPlace()),
-        j: () => send('join'),
-        n: () => send('landing'),
-        Delete: () => send('remove'),
-        Enter: () => map.settle(),
-        ' ': () => map.settle(),
-        Escape: () => document.querySelector('.measure-map .tile[tabindex="0"]')?.focus(),
-    };
-    if (to !== undefined || keys[event.key]) {
-        event.preventDefault();
-    }
-    if (to !== undefined && all[to]) {
-        chooseChunk(all[to].dataset.of);
-        all[to].focus({ preventScroll: true });
-    } else if (keys[event.key]) {
-        if (chunk !== arc.dataset.of) {
-            chooseChunk(arc.dataset.of);
-        }
-        keys[event.key]();
+    const spot = near(target, '[data-spots] [data-choose]');
+    const arc = near(target, '.arc', SVGGElement);
+    if (spot) {
+        onSpotKey(event, spot);
+    } else if (arc) {
+        onChunkKey(event, arc);
     }
 }
 
-export function startChunks(ofMap, ofScore) {
-    map = ofMap;
-    score = ofScore;
+/**
+ * @param {KeyboardEvent} event
+ * @param {HTMLElement} spot
+ */
+function onSpotKey(event, spot) {
+    const spots = all('[data-spots] [data-choose]');
+    const at = spots.indexOf(spot);
+    const next = event.key === 'ArrowDown' ? spots[at + 1] : event.key === 'ArrowUp' ? spots[at - 1] : undefined;
+    if (next) {
+        event.preventDefault();
+        next.focus();
+    } else if (event.key === 'm') {
+        event.preventDefault();
+        keepFocus('arc');
+        one('[data-spot]', near(spot, 'li') ?? spot).click();
+    }
+}
+
+/**
+ * @param {KeyboardEvent} event
+ * @param {SVGGElement} arc
+ */
+function onChunkKey(event, arc) {
+    const every = arcs();
+    const at = every.indexOf(arc);
+    const to = new Map([
+        ['ArrowDown', at + 1],
+        ['ArrowUp', at - 1],
+        ['Home', 0],
+        ['End', every.length - 1],
+    ]).get(event.key);
+    const edge = event.shiftKey ? 'start' : 'end';
+    /** @type {Map<string, () => void>} */
+    const keys = new Map([
+        ['ArrowRight', () => send(`${edge} 1`)],
+        ['ArrowLeft', () => send(`${edge} -1`)],
+        ['s', () => send('split', splitPlace())],
+        ['j', () => send('join')],
+        ['n', () => send('landing')],
+        ['Delete', () => send('remove')],
+        ['Enter', () => map.settle()],
+        [' ', () => map.settle()],
+        ['Escape', () => find('.measure-map .tile[tabindex="0"]', document, SVGGElement)?.focus()],
+    ]);
+    const act = keys.get(event.key);
+    if (to !== undefined || act) {
+        event.preventDefault();
+    }
+    const next = to === undefined ? undefined : every[to];
+    if (next) {
+        chooseChunk(next.dataset.of ?? '');
+        next.focus({ preventScroll: true });
+    } else if (act) {
+        if (chunk !== arc.dataset.of) {
+            chooseChunk(arc.dataset.of ?? '');
+        }
+        act();
+    }
+}
+
+/** Chunks are chosen, pulled at their ends, and split where somebody clicks twice. */
+function startPointer() {
     document.addEventListener('pointerdown', (event) => {
-        const arc = event.target.closest?.('.measure-map .arc');
-        if (!arc || event.button !== 0) {
+        const of = near(event.target, ARC, SVGGElement)?.dataset.of;
+        if (of === undefined || event.button !== 0) {
             return;
         }
         event.preventDefault();
-        chooseChunk(arc.dataset.of);
+        chooseChunk(of);
         arcs()
-            .find((one) => one.dataset.of === arc.dataset.of)
+            .find((one) => one.dataset.of === of)
             ?.focus({ preventScroll: true });
-        const handle = event.target.closest('.handle');
-        pulling = handle ? { edge: handle.dataset.edge, place: null } : null;
+        const edge = near(event.target, HANDLE, SVGElement)?.dataset.edge;
+        pulling = edge ? { edge, place: null } : null;
     });
     // A finger on an end pulls it; the page does not scroll with it.
     document.addEventListener(
         'touchstart',
         (event) => {
-            if (event.target.closest?.('.measure-map .handle')) {
+            if (near(event.target, '.measure-map .handle', SVGElement)) {
                 event.preventDefault();
             }
         },
@@ -280,55 +298,32 @@ export function startChunks(ofMap, ofScore) {
         guide(null);
         pulling = null;
     });
-    for (const failed of ['htmx:sendError', 'htmx:responseError', 'htmx:timeout']) {
-        document.addEventListener(failed, () => {
-            busy = false;
-            waiting.length = 0;
-        });
-    }
     document.addEventListener('pointercancel', () => {
         guide(null);
         pulling = null;
     });
     document.addEventListener('dblclick', (event) => {
-        const arc = event.target.closest?.('.measure-map .arc');
-        if (arc && !event.target.closest('.handle')) {
-            chooseChunk(arc.dataset.of);
+        const of = near(event.target, ARC, SVGGElement)?.dataset.of;
+        if (of !== undefined && !near(event.target, HANDLE, SVGElement)) {
+            chooseChunk(of);
             send('split', placeAt(event.clientX, event.clientY));
         }
     });
-    document.addEventListener('change', (event) => {
-        if (event.target.matches('[data-chunk-choice]')) {
-            chooseChunk(event.target.value);
-        }
-    });
-    document.addEventListener('keydown', (event) => {
-        // The button that a form takes by itself makes a chunk of what is chosen on the map.
-        if (event.key === 'Enter' && event.target.matches?.('#numbers')) {
-            event.preventDefault();
-            document.querySelector('[data-by-numbers]').click();
-        }
-    });
-    document.addEventListener('click', (event) => {
-        const button = event.target.closest?.('[data-map-tools] button[name=do], button[form=cut-form][name=do]');
-        if (button) {
-            const outside = tools().querySelector('[data-outside]');
-            outside.disabled = button.getAttribute('form') === null;
-            outside.name = 'do';
-            outside.value = button.value;
-        }
-        if ((button && event.detail > 0) || (button && document.activeElement === button)) {
-            after ??= button.value;
-            if (button.matches('[data-needs-choice]')) {
-                button.form.elements.numbers.value = '';
-            }
-            if (!['start-at', 'end-at', 'split'].includes(button.value)) {
-                button.form.elements.position.value = '';
-            } else if (button.value === 'split' && after !== 'arc') {
-                const place = splitPlace();
-                button.form.elements.position.value = place?.position ?? '';
-                button.form.elements.beat.value = place?.beat ?? '';
-            }
+}
+
+/**
+ * @param {MeasureMap} ofMap
+ * @param {() => Overlay|null} ofScore
+ */
+export function startChunks(ofMap, ofScore) {
+    map = ofMap;
+    score = ofScore;
+    startPointer();
+    startCutForm(splitPlace);
+    document.addEventListener('change', ({ target }) => {
+        const list = near(target, '[data-chunk-choice]', HTMLSelectElement);
+        if (list) {
+            chooseChunk(list.value);
         }
     });
     paint();

@@ -1,10 +1,11 @@
 // A line that is being typed: the field grows with it, its notation is drawn whole, the measure under the caret is lit in both, and a music
 // keyboard types into it. What is typed for a key is told by the server.
+import { all, find, near, one } from './dom.js';
 import { drawScore } from './notation.js';
 import { startKeyboard } from './keyboard.js';
 
-const field = () => document.querySelector('[data-typed]');
-const preview = () => document.querySelector('[data-engrave]');
+const field = () => one('[data-typed]', document, HTMLTextAreaElement);
+const preview = () => find('[data-engrave]');
 
 let engraving = 0;
 
@@ -22,14 +23,16 @@ async function engrave() {
                 get clientWidth() {
                     return box.clientWidth;
                 },
+                /** @param {Element} picture */
                 replaceChildren: (picture) => mine === engraving && box.replaceChildren(picture),
             },
-            box.dataset.engrave,
+            box.dataset.engrave ?? '',
             false,
         );
         light();
-    } catch {
-        box.textContent = box.dataset.failed;
+    } catch (error) {
+        console.error(error);
+        box.textContent = box.dataset.failed ?? '';
     }
 }
 
@@ -44,22 +47,32 @@ function grow() {
 function caretPlace() {
     const before = field().value.slice(0, field().selectionStart);
     const lines = before.split('\n');
-    return [lines.length, Array.from(lines.at(-1)).length + 1];
+    return [lines.length, Array.from(lines[lines.length - 1]).length + 1];
 }
 
-/** The place in the text at which a measure begins. */
+/**
+ * The place in the text at which a measure begins.
+ *
+ * @param {HTMLElement} count its count of beats
+ */
 function placeOf({ dataset }) {
     const lines = field().value.split('\n').slice(0, Number(dataset.line));
     const start = lines.slice(0, -1).reduce((sum, line) => sum + line.length + 1, 0);
     return (
         start +
-        Array.from(lines.at(-1))
+        Array.from(lines[lines.length - 1] ?? '')
             .slice(0, Number(dataset.column) - 1)
             .join('').length
     );
 }
 
-const counts = () => [...document.querySelectorAll('.beat-counts li')];
+const counts = () => all('.beat-counts li');
+
+/** Measures of the notation. */
+function measuresDrawn() {
+    const box = preview();
+    return box ? all('g.measure', box, SVGGElement) : [];
+}
 
 /** Lights the measure in which the caret stands, in its counts and in the notation, and keeps it in sight. */
 function light() {
@@ -70,17 +83,22 @@ function light() {
     );
     const lit = document.activeElement === field() && counts().length > 0 ? Math.max(0, at) : -1;
     counts().forEach((count, index) => count.toggleAttribute('data-lit', index === lit));
-    const measures = [...(preview()?.querySelectorAll('g.measure') ?? [])];
+    const measures = measuresDrawn();
     measures.forEach((measure, index) => measure.classList.toggle('lit', index === lit));
     const box = measures[lit]?.getBoundingClientRect();
-    const top = document.querySelector('.entry-line')?.getBoundingClientRect().bottom ?? 0;
+    const top = find('.entry-line')?.getBoundingClientRect().bottom ?? 0;
     if (box && (box.bottom > window.innerHeight || box.top < top)) {
         const over = box.bottom > window.innerHeight ? box.bottom - window.innerHeight + 20 : box.top - top - 20;
         window.scrollBy({ top: over, behavior: 'instant' });
     }
 }
 
-/** Puts another line into the field, as if it had been typed. */
+/**
+ * Puts another line into the field, as if it had been typed.
+ *
+ * @param {string} text
+ * @param {number} caret
+ */
 function write(text, caret) {
     const box = field();
     box.value = text;
@@ -88,6 +106,7 @@ function write(text, caret) {
     box.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
+/** @param {number} index of a measure */
 function toMeasure(index) {
     const count = counts()[index];
     if (count) {
@@ -98,9 +117,14 @@ function toMeasure(index) {
     }
 }
 
-/** The measure that lies nearest to a point of the window: between its lines there is nothing to be hit. */
+/**
+ * The measure that lies nearest to a point of the window: between its lines there is nothing to be hit.
+ *
+ * @param {number} x
+ * @param {number} y
+ */
 function measureAt(x, y) {
-    const away = [...preview().querySelectorAll('g.measure')].map((measure) => {
+    const away = measuresDrawn().map((measure) => {
         const { left, right, top, bottom } = measure.getBoundingClientRect();
         return Math.max(left - x, x - right, 0) + 3 * Math.max(top - y, y - bottom, 0);
     });
@@ -110,7 +134,7 @@ function measureAt(x, y) {
 export function startEntry() {
     document.addEventListener('htmx:afterSettle', engrave);
     engrave();
-    const box = field();
+    const box = find('[data-typed]', document, HTMLTextAreaElement);
     if (!box) {
         return;
     }
@@ -119,15 +143,15 @@ export function startEntry() {
     document.addEventListener('selectionchange', () => document.activeElement === box && light());
     box.addEventListener('blur', light);
     document.addEventListener('click', ({ target, clientX, clientY }) => {
-        const example = target.closest?.('[data-example]');
+        const example = near(target, '[data-example]')?.dataset.example;
         if (example) {
             box.focus();
-            write(example.dataset.example, example.dataset.example.length);
+            write(example, example.length);
         }
-        if (target.closest?.('[data-engrave] svg')) {
+        if (near(target, '[data-engrave] svg')) {
             toMeasure(measureAt(clientX, clientY));
         }
-        const count = target.closest?.('.beat-counts li');
+        const count = near(target, '.beat-counts li');
         if (count) {
             toMeasure(counts().indexOf(count));
         }

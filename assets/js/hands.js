@@ -2,6 +2,7 @@
 // sets. The server does the rest.
 import htmx from 'htmx.org';
 import { drawRibbon, ROOM } from './bow-ribbon.js';
+import { all, fill, find, near, one, onFragment } from './dom.js';
 import { drawScore } from './notation.js';
 import { drawWhole, startScore } from './score/page.js';
 import { startListen } from './score/listen.js';
@@ -11,13 +12,45 @@ import { openTab, startTabs } from './score/tabs.js';
 /** Pixels within which a click means a note. */
 const REACH = 40;
 let drawing = 0;
+/**
+ * Measures that are shown; none for the first of the piece.
+ *
+ * @type {{from: number, to: number}|null}
+ */
 let shown = null;
+/**
+ * Id of the note whose card is open.
+ *
+ * @type {string|null}
+ */
 let current = null;
+/**
+ * Ids of notes for which a teacher set something.
+ *
+ * @type {Set<string>}
+ */
 let own = new Set();
 
-const figure = () => document.querySelector('[data-notation]');
+/**
+ * What is told beside the notation.
+ *
+ * @typedef {object} Told
+ * @property {{number: string, notes: string[]}[]} text
+ * @property {{number: string, notes: string[]}[]} why
+ * @property {string[]} notices
+ * @property {string} side as HTML
+ * @property {string} more as HTML
+ * @property {string[]} set ids of notes for which a teacher set something
+ */
 
-/** List items, each the number of a measure and what is said of it. */
+const figure = () => find('[data-notation]');
+
+/**
+ * List items, each the number of a measure and what is said of it.
+ *
+ * @param {{number: string, notes: string[]}[]} rows
+ * @param {string} separator
+ */
 function measureLines(rows, separator) {
     return rows.map(({ number, notes }) => {
         const item = document.createElement('li');
@@ -31,9 +64,9 @@ function measureLines(rows, separator) {
 /** What the forms ask for, as they stand. */
 function asked() {
     const values = new URLSearchParams();
-    document.querySelectorAll('[data-hands]').forEach((form) =>
+    all('[data-hands]', document, HTMLFormElement).forEach((form) =>
         new FormData(form).forEach((value, name) => {
-            if (!name.startsWith('_') && name !== 'version') {
+            if (typeof value === 'string' && !name.startsWith('_') && name !== 'version') {
                 values.append(name, value);
             }
         }),
@@ -45,8 +78,7 @@ function asked() {
 function toPlay() {
     const values = asked();
     const chunk =
-        document.querySelector('[data-map-tools][data-has=chunk]') &&
-        document.querySelector('[data-chunk-choice]')?.value;
+        find('[data-map-tools][data-has=chunk]') && find('[data-chunk-choice]', document, HTMLSelectElement)?.value;
     if (chunk) {
         values.set('edges', chunk);
     } else if (shown) {
@@ -56,14 +88,22 @@ function toPlay() {
     return values;
 }
 
-function address(base, more) {
+/**
+ * @param {string|undefined} base
+ * @param {Record<string, string|number>} more
+ */
+function address(base = '', more) {
     const url = new URL(base, location.href);
     asked().forEach((value, name) => url.searchParams.append(name, value));
     Object.entries(more).forEach(([name, value]) => url.searchParams.set(name, String(value)));
     return url;
 }
 
-/** Draws the chosen measures, and tells all that belongs to them. */
+/**
+ * Draws the chosen measures, and tells all that belongs to them.
+ *
+ * @param {{from: number, to: number}|null} range
+ */
 export async function notate(range = shown) {
     const box = figure();
     if (!box) {
@@ -73,13 +113,13 @@ export async function notate(range = shown) {
     const mine = ++drawing;
     const from = range?.from ?? Number(box.dataset.from ?? 0);
     const to = range?.to ?? Number(box.dataset.to);
-    const four = document.querySelector('[data-four]');
+    const four = find('[data-four]', document, HTMLAnchorElement);
     if (four) {
-        four.href = address(four.dataset.four, { from, to, bows: 1, ribbon: 1 });
+        four.href = address(four.dataset.four, { from, to, bows: 1, ribbon: 1 }).href;
     }
     drawWhole(asked());
     try {
-        const more = document.querySelector('[data-more-box]')?.open ? { more: 1 } : {};
+        const more = find('[data-more-box]', document, HTMLDetailsElement)?.open ? { more: 1 } : null;
         const answer = await (
             await fetch(address(box.dataset.notation, { from, to, ...more }), {
                 headers: { Accept: 'application/json' },
@@ -91,46 +131,58 @@ export async function notate(range = shown) {
         tell(box, answer);
         own = new Set(answer.set);
         mark();
-    } catch {
+    } catch (error) {
         // The score stands; what is told beside it comes with the next choice.
+        console.error(error);
     }
 }
 
-function tell(box, answer) {
-    document.querySelector('[data-note-text]').replaceChildren(...measureLines(answer.text, ' · '));
-    const why = document.querySelector('[data-why-text]');
-    why.replaceChildren(...measureLines(answer.why, '\n'));
-    why.parentElement.hidden = answer.why.length === 0;
-    const notices = document.querySelector('[data-hand-notices]');
-    notices.hidden = answer.notices.length === 0;
+/**
+ * @param {HTMLElement} box
+ * @param {Told} told
+ */
+function tell(box, told) {
+    one('[data-note-text]').replaceChildren(...measureLines(told.text, ' · '));
+    const why = one('[data-why-text]');
+    why.replaceChildren(...measureLines(told.why, '\n'));
+    if (why.parentElement) {
+        why.parentElement.hidden = told.why.length === 0;
+    }
+    const notices = one('[data-hand-notices]');
+    notices.hidden = told.notices.length === 0;
     notices.replaceChildren(
-        ...answer.notices.map((notice) => {
+        ...told.notices.map((notice) => {
             const item = document.createElement('li');
             item.textContent = notice;
             return item;
         }),
     );
-    const hands = answer.side !== '';
-    document.querySelector('[data-note-hint]').hidden = !hands;
-    document.querySelector('[data-no-hand]').hidden = hands;
+    const hands = told.side !== '';
+    one('[data-note-hint]').hidden = !hands;
+    one('[data-no-hand]').hidden = hands;
     box.classList.toggle('with-hands', hands);
-    const side = document.querySelector('[data-hand-side]');
-    side.innerHTML = answer.side;
-    const note = document.querySelector('[data-hand-note]');
+    const side = one('[data-hand-side]');
+    side.innerHTML = told.side;
+    const card = noteCard();
     if (!hands) {
-        note.hidden = true;
+        card.hidden = true;
     }
-    side.hidden = !hands || !note.hidden;
-    const more = document.querySelector('[data-hands-more]');
-    if (more && answer.more !== '') {
-        more.innerHTML = answer.more;
+    side.hidden = !hands || !card.hidden;
+    const more = find('[data-hands-more]');
+    if (more && told.more !== '') {
+        more.innerHTML = told.more;
         htmx.process(more);
     }
 }
 
+/** The card of one note, open or not. */
+const noteCard = () => one('[data-hand-note]');
+/** The notation, where it has hands. */
+const withHands = () => find('[data-notation].with-hands');
+
 const notes = () =>
-    [...document.querySelectorAll('[data-stave] g.note[id], [data-stave] g.chord[id]')].filter(
-        (note) => !note.parentElement.closest('g.chord'),
+    all('[data-stave] g.note[id], [data-stave] g.chord[id]', document, SVGGElement).filter(
+        (note) => !note.parentElement?.closest('g.chord'),
     );
 
 function mark() {
@@ -140,7 +192,12 @@ function mark() {
     });
 }
 
-/** The note that is meant by a click or touch: heads are small, and stave lines lie over them. */
+/**
+ * The note that is meant by a click or touch: heads are small, and stave lines lie over them.
+ *
+ * @param {number} x
+ * @param {number} y
+ */
 function nearest(x, y) {
     let best = null;
     let least = REACH;
@@ -155,131 +212,144 @@ function nearest(x, y) {
     return best;
 }
 
-/** Opens the card of a note: reasons, and what can be set. */
+/**
+ * Opens the card of a note: reasons, and what can be set.
+ *
+ * @param {string} id
+ */
 async function openNote(id) {
-    const box = figure();
-    if (!box?.classList.contains('with-hands')) {
+    const box = withHands();
+    if (!box) {
         return;
     }
     current = id;
     mark();
-    const card = document.querySelector('[data-hand-note]');
     const answer = await fetch(address(box.dataset.note, { note: id }), { headers: { 'HX-Request': 'true' } });
     if (!answer.ok || current !== id) {
         return;
     }
+    const card = noteCard();
     card.innerHTML = await answer.text();
     htmx.process(card);
     card.hidden = false;
-    document.querySelector('[data-hand-side]').hidden = true;
+    one('[data-hand-side]').hidden = true;
     openTab('hand');
 }
 
 function closeNote() {
-    const card = document.querySelector('[data-hand-note]');
+    const card = noteCard();
     if (card.hidden) {
         return;
     }
     current = null;
     card.hidden = true;
-    document.querySelector('[data-hand-side]').hidden = !figure().classList.contains('with-hands');
+    one('[data-hand-side]').hidden = withHands() === null;
     mark();
-    figure().focus({ preventScroll: true });
+    figure()?.focus({ preventScroll: true });
 }
 
+/** @param {KeyboardEvent} event */
 function onKey(event) {
-    if (event.key === 'Escape' && event.target.closest?.('[data-hand-note], [data-notation]')) {
+    if (event.key === 'Escape' && near(event.target, '[data-hand-note], [data-notation]')) {
         closeNote();
     }
-    if (event.target !== figure() || !figure().classList.contains('with-hands')) {
+    if (event.target !== withHands() || event.target === null) {
         return;
     }
-    const all = notes();
-    const at = all.findIndex((note) => note.id === current);
-    const to = {
-        ArrowRight: Math.min(all.length - 1, at + 1),
-        ArrowLeft: Math.max(0, at - 1),
-        Home: 0,
-        End: all.length - 1,
-    }[event.key];
-    if (to !== undefined && all[to]) {
+    const every = notes();
+    const at = every.findIndex((note) => note.id === current);
+    const next = new Map([
+        ['ArrowRight', every[Math.min(every.length - 1, at + 1)]],
+        ['ArrowLeft', every[Math.max(0, at - 1)]],
+        ['Home', every[0]],
+        ['End', every[every.length - 1]],
+    ]).get(event.key);
+    if (next) {
         event.preventDefault();
-        openNote(all[to].id);
-        all[to].scrollIntoView({ block: 'nearest', inline: 'nearest' });
+        openNote(next.id);
+        next.scrollIntoView({ block: 'nearest', inline: 'nearest' });
     } else if (event.key === 'Enter' && current !== null) {
         event.preventDefault();
-        document.querySelector('[data-hand-note] .set-note button')?.focus();
+        find('[data-hand-note] .set-note button')?.focus();
     }
 }
 
 /** The policies of the class or year that is chosen, loaded when their box is opened. */
 function loadPolicies() {
-    const body = document.getElementById('policies-body');
-    const whose = document.querySelector('[data-cut-query] [name=for]')?.value ?? 'year-1';
-    if (!body?.closest('details').open || body.dataset.whose === whose) {
+    const body = find('[data-policies-box][open] #policies-body');
+    const whose = find('[data-cut-query] [name=for]', document, HTMLSelectElement)?.value ?? 'year-1';
+    if (!body || body.dataset.whose === whose) {
         return;
     }
     body.dataset.whose = whose;
-    const [kind, id] = whose.split('-');
-    htmx.ajax(
-        'GET',
-        kind === 'class' ? body.dataset.class.replace(/\/0\//, `/${id}/`) : body.dataset.year.replace(/1$/, id),
-        { target: body, swap: 'innerHTML' },
-    );
+    const [kind, which] = whose.split('-');
+    const { class: ofClass = '', year = '' } = body.dataset;
+    const address = kind === 'class' ? fill(ofClass, { id: which }) : fill(year, { year: which });
+    htmx.ajax('get', address, { target: body, swap: 'innerHTML' });
+}
+
+/** What was tried for another class does not hold for this one. */
+function forgetPolicies() {
+    const body = find('#policies-body');
+    body?.replaceChildren();
+    delete body?.dataset.whose;
+    loadPolicies();
+}
+
+/** What is comfortable follows from the hands: the map is asked for again. */
+function refreshMap() {
+    const query = find('[data-cut-query]');
+    if (query) {
+        htmx.trigger(query, 'refresh', {});
+    }
+}
+
+/** @param {MouseEvent} event */
+function onClick({ target, clientX, clientY }) {
+    if (near(target, '[data-note-close]')) {
+        closeNote();
+    }
+    const box = near(target, '[data-stave]') && !near(target, '.arc', SVGElement) ? withHands() : null;
+    const note = box && nearest(clientX, clientY);
+    if (box && note) {
+        box.focus({ preventScroll: true });
+        openNote(note.id);
+    }
 }
 
 export function startHands() {
-    document.addEventListener('change', (event) => {
-        if (event.target.name === 'for') {
-            // What was tried for another class does not hold for this one.
-            document.getElementById('policies-body')?.replaceChildren();
-            delete document.getElementById('policies-body')?.dataset.whose;
-            loadPolicies();
+    document.addEventListener('change', ({ target }) => {
+        const name = target instanceof Element ? target.getAttribute('name') : '';
+        if (name === 'for') {
+            forgetPolicies();
         }
-        if (event.target.closest('[data-hands]') && event.target.name !== 'whose') {
+        if (near(target, '[data-hands]') && name !== 'whose') {
             notate();
             if (current !== null) {
                 openNote(current);
             }
         }
     });
-    document.querySelector('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
-    document.querySelector('[data-more-box]')?.addEventListener('toggle', ({ target }) => target.open && notate());
-    // What is comfortable follows from the hands: the map is asked for again.
-    const refreshMap = () => {
-        const query = document.querySelector('[data-cut-query]');
-        if (query) {
-            htmx.trigger(query, 'refresh');
-        }
-    };
+    find('[data-policies-box]')?.addEventListener('toggle', loadPolicies);
+    const more = find('[data-more-box]', document, HTMLDetailsElement);
+    more?.addEventListener('toggle', () => more.open && notate());
     document.addEventListener('hands-changed', () => {
         notate();
         refreshMap();
     });
     // The button that was pressed is replaced: the keys stay in the card.
-    document.addEventListener(
-        'htmx:afterSettle',
-        ({ target }) => target.id === 'hand-note' && target.querySelector('.taken')?.focus(),
-    );
-    document.addEventListener(
-        'htmx:afterRequest',
-        ({ detail }) =>
-            detail.successful &&
-            detail.target?.id === 'policies-body' &&
-            detail.requestConfig.verb === 'post' &&
-            (notate(), refreshMap()),
-    );
-    document.addEventListener('click', (event) => {
-        if (event.target.closest('[data-note-close]')) {
-            closeNote();
-        }
-        const onNotes = event.target.closest?.('[data-stave]') && !event.target.closest('.arc');
-        const note = onNotes ? nearest(event.clientX, event.clientY) : null;
-        if (note && figure().classList.contains('with-hands')) {
-            figure().focus({ preventScroll: true });
-            openNote(note.id);
+    onFragment('htmx:afterSettle', (_, target) => {
+        if (target.id === 'hand-note') {
+            find('.taken', target)?.focus();
         }
     });
+    onFragment('htmx:afterRequest', ({ successful, target, requestConfig }) => {
+        if (successful && target?.id === 'policies-body' && requestConfig.verb === 'post') {
+            notate();
+            refreshMap();
+        }
+    });
+    document.addEventListener('click', onClick);
     document.addEventListener('keydown', onKey);
     document.addEventListener('score-drawn', mark);
     startTabs();
@@ -291,14 +361,15 @@ export function startHands() {
 
 /** The page on which instruments stand side by side. */
 export async function drawSideBySide() {
-    for (const box of document.querySelectorAll('[data-notes]')) {
-        const { xml, ribbon } = JSON.parse(box.dataset.notes);
+    for (const box of all('[data-notes]')) {
+        const { xml, ribbon } = JSON.parse(box.dataset.notes ?? '{}');
         try {
             const picture = await drawScore(box, xml, false, 46, ribbon ? { spacingSystem: ROOM } : {});
             if (ribbon) {
                 drawRibbon(picture, ribbon);
             }
-        } catch {
+        } catch (error) {
+            console.error(error);
             box.hidden = true;
         }
     }

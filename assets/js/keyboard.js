@@ -1,6 +1,8 @@
 // A music keyboard, where the browser has a way to one: what is pressed together goes to the server, which answers with the line that has
 // it in it.
 
+import { find, one } from './dom.js';
+
 /** Milliseconds within which keys are pressed together. */
 const TOGETHER = 40;
 /** As many notes as the server takes at once. */
@@ -8,7 +10,8 @@ const AT_ONCE = 8;
 const NOTE_ON = 0x90;
 const CHOSEN = 'music-keyboard';
 
-const token = () => document.querySelector('meta[name=csrf-token]')?.content ?? '';
+const token = () => find('meta[name=csrf-token]', document, HTMLMetaElement)?.content ?? '';
+/** @param {string} text */
 const characters = (text) => Array.from(text).length;
 
 class Typing {
@@ -16,12 +19,18 @@ class Typing {
     played = [];
     busy = false;
 
+    /**
+     * @param {HTMLTextAreaElement} field
+     * @param {(text: string, caret: number) => void} write
+     * @param {(said: string) => void} say
+     */
     constructor(field, write, say) {
         this.field = field;
         this.write = write;
         this.say = say;
     }
 
+    /** @param {number[]} keys pressed together */
     async play(keys) {
         this.played.push(keys);
         if (this.busy) {
@@ -32,20 +41,22 @@ class Typing {
             while (this.played.length > 0) {
                 await this.type(this.played.slice(0, AT_ONCE));
             }
-        } catch {
-            this.say(document.body.dataset.offline);
+        } catch (error) {
+            console.error(error);
+            this.say(document.body.dataset.offline ?? '');
         }
         this.busy = false;
     }
 
+    /** @param {number[][]} played */
     async type(played) {
         const { field } = this;
         const [text, start] = [field.value, field.selectionStart];
-        const body = new FormData(field.form);
+        const body = new FormData(field.form ?? undefined);
         body.set('caret', String(characters(text.slice(0, start))));
         body.set('played', JSON.stringify(played));
         const headers = { 'X-CSRF-Token': token(), Accept: 'application/json' };
-        const answer = await fetch(field.dataset.played, { method: 'POST', body, headers });
+        const answer = await fetch(field.dataset.played ?? '', { method: 'POST', body, headers });
         if (!answer.ok) {
             throw new Error(String(answer.status));
         }
@@ -63,8 +74,16 @@ class Typing {
     }
 }
 
-/** Hears all keyboards that are plugged in, now or later. */
-function hear(access, typing, say, { hears, none }) {
+/**
+ * Hears all keyboards that are plugged in, now or later.
+ *
+ * @param {MIDIAccess} access
+ * @param {Typing} typing
+ * @param {(said: string) => void} say
+ * @param {DOMStringMap} words
+ */
+function hear(access, typing, say, { hears = '', none = '' }) {
+    /** @type {number[]} */
     let together = [];
     let first = 0;
     let timer = 0;
@@ -76,7 +95,9 @@ function hear(access, typing, say, { hears, none }) {
         together = [];
     };
     // By the keyboard's own clock: a page that is busy hears two notes at once that were played one after the other.
-    const press = ({ data: [status, key, force], timeStamp }) => {
+    /** @param {MIDIMessageEvent} message */
+    const press = ({ data, timeStamp }) => {
+        const [status, key, force] = data ?? [0, 0, 0];
         if ((status & 0xf0) !== NOTE_ON || force === 0) {
             return;
         }
@@ -102,19 +123,20 @@ function hear(access, typing, say, { hears, none }) {
  * @param {(text: string, caret: number) => void} write
  */
 export function startKeyboard(field, write) {
-    const box = document.querySelector('[data-keyboard]');
-    if (!box || !navigator.requestMIDIAccess) {
+    const box = find('[data-keyboard]');
+    if (!box || !('requestMIDIAccess' in navigator)) {
         return;
     }
     box.hidden = false;
-    const button = box.querySelector('[data-keyboard-open]');
-    const line = box.querySelector('[data-keyboard-said]');
+    const button = one('[data-keyboard-open]', box);
+    const line = one('[data-keyboard-said]', box);
     const open = async () => {
         try {
             const access = await navigator.requestMIDIAccess();
             button.hidden = true;
             let device = '';
             const typing = new Typing(field, write, (said) => (line.textContent = said || device));
+            /** @param {string} said */
             const plugged = (said) => {
                 device = said;
                 line.textContent = said;
@@ -122,8 +144,9 @@ export function startKeyboard(field, write) {
             hear(access, typing, plugged, line.dataset);
             localStorage.setItem(CHOSEN, 'yes');
             field.focus();
-        } catch {
-            line.textContent = line.dataset.refused;
+        } catch (error) {
+            console.error(error);
+            line.textContent = line.dataset.refused ?? '';
             localStorage.removeItem(CHOSEN);
         }
     };
@@ -132,7 +155,7 @@ export function startKeyboard(field, write) {
     if (localStorage.getItem(CHOSEN) === 'yes') {
         navigator.permissions
             .query({ name: 'midi' })
-            .then(({ state }) => state === 'granted' && open())
+            .then(({ state }) => (state === 'granted' ? open() : undefined))
             .catch(() => {});
     }
 }

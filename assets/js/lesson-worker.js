@@ -7,18 +7,29 @@ import { NetworkFirst } from 'workbox-strategies';
 
 const PAGES = 'lesson-pages';
 const SECONDS = 6;
-const number = (address) => /^\/lessons\/(\d+)(?:\/|$)/.exec(new URL(address, self.location).pathname)?.[1];
+const worker = /** @type {{skipWaiting: () => Promise<void>, location: Location}} */ (/** @type {unknown} */ (self));
 
-self.skipWaiting();
+/** @param {string} address */
+const number = (address) => /^\/lessons\/(\d+)(?:\/|$)/.exec(new URL(address, worker.location.href).pathname)?.[1];
+
+worker.skipWaiting();
 clientsClaim();
 cleanupOutdatedCaches();
 precacheAndRoute(KEPT);
 
-/** A server that is away is like no network: the kept copy is shown, and the answer itself only where there is none. */
+/** @typedef {import('workbox-core/types.js').WorkboxPlugin} Plugin */
+
+/**
+ * A server that is away is like no network: the kept copy is shown, and the answer itself only where there is none.
+ *
+ * @type {Plugin}
+ */
 const orKept = {
     async fetchDidSucceed({ response, state }) {
         if (response.status >= 500) {
-            state.answer = response;
+            if (state) {
+                state.answer = response;
+            }
             throw new Error('away');
         }
         return response;
@@ -27,13 +38,21 @@ const orKept = {
         return state?.answer;
     },
 };
-/** What is kept is the lesson itself, never the page that somebody was led to instead. */
+/**
+ * What is kept is the lesson itself, never the page that somebody was led to instead.
+ *
+ * @type {Plugin}
+ */
 const itself = {
     async cacheWillUpdate({ response }) {
         return response.ok && !response.redirected ? response : null;
     },
 };
-/** Only the lesson that was opened last is kept. */
+/**
+ * Only the lesson that was opened last is kept.
+ *
+ * @type {Plugin}
+ */
 const last = {
     async cacheDidUpdate({ cacheName, request }) {
         const cache = await caches.open(cacheName);
@@ -45,6 +64,7 @@ const last = {
         }
     },
 };
+/** @param {Plugin[]} plugins */
 const kept = (plugins) =>
     new NetworkFirst({ cacheName: PAGES, networkTimeoutSeconds: SECONDS, plugins, matchOptions: { ignoreVary: true } });
 

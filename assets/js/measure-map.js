@@ -1,64 +1,66 @@
 // Choosing measures on the map, by dragging or by keys. What is chosen goes into the forms; the server does the rest.
+import { all, field, find, near, one, onFragment } from './dom.js';
 import { notate, startHands } from './hands.js';
 import { chunkName, chunkRange, clearChunk, lightChunks, onArcKey, paintChunks, startChunks } from './chunks.js';
 import { lay, markChosen, placeActions, score, scrollTo } from './score/page.js';
 
+const TILE = '.measure-map .tile';
+/** @type {{anchor: number, focus: number, from: number, last: number}|null} */
 let chosen = null;
-/** Where dragging over measures began; null while nobody drags. */
+/**
+ * Where dragging over measures began; null while nobody drags.
+ *
+ * @type {number|null}
+ */
 let dragging = null;
 
-const tiles = () => [...document.querySelectorAll('.measure-map .tile')];
+const tiles = () => all(TILE, document, SVGGElement);
+/** @param {SVGElement} tile */
 const position = (tile) => Number(tile.dataset.position);
 
+/**
+ * @param {number} anchor measure at which the choice began
+ * @param {number} focus measure at which it ends
+ */
 function choose(anchor, focus) {
     clearChunk();
     chosen = { anchor, focus, from: Math.min(anchor, focus), last: Math.max(anchor, focus) };
     paint();
 }
 
-function clear() {
-    chosen = null;
-    paint();
-}
-
 function paint() {
-    const all = tiles();
-    for (const tile of all) {
+    for (const tile of tiles()) {
         const inside = chosen !== null && position(tile) >= chosen.from && position(tile) <= chosen.last;
         tile.setAttribute('aria-selected', String(inside));
         tile.setAttribute('tabindex', position(tile) === (chosen?.focus ?? 0) ? '0' : '-1');
     }
-    const tools = document.querySelector('[data-map-tools]');
+    const tools = find('[data-map-tools]', document, HTMLFormElement);
     if (!tools) {
         return;
     }
-    tools.querySelector('[name=from]').value = chosen?.from ?? '';
-    tools.querySelector('[name=last]').value = chosen?.last ?? '';
-    document.querySelectorAll('[data-needs-choice]').forEach((button) => {
+    one('[name=from]', tools, HTMLInputElement).value = String(chosen?.from ?? '');
+    one('[name=last]', tools, HTMLInputElement).value = String(chosen?.last ?? '');
+    all('[data-needs-choice]', document, HTMLButtonElement).forEach((button) => {
         button.disabled = chosen === null;
     });
     tell();
-    const line = document.querySelector('[data-edit-line]');
+    const line = find('[data-edit-line]', document, HTMLFormElement);
     if (line) {
-        line.elements.from.value = chosen?.from ?? '';
-        line.elements.to.value = chosen === null ? '' : chosen.last + 1;
-        line.elements.part.value = document.querySelector('[data-part]')?.value ?? '';
+        field(line, 'from').value = String(chosen?.from ?? '');
+        field(line, 'to').value = chosen === null ? '' : String(chosen.last + 1);
+        field(line, 'part').value = find('[data-part]', document, HTMLSelectElement)?.value ?? '';
     }
 }
 
 /** Says what is chosen, measures or a chunk, and puts the actions beside it. */
 function tell() {
-    const tools = document.querySelector('[data-map-tools]');
+    const tools = find('[data-map-tools]');
     if (!tools) {
         return;
     }
-    const all = tiles();
-    const number = (at) => all.find((tile) => position(tile) === at)?.dataset.number ?? '';
-    const measures = () =>
-        (chosen.from === chosen.last ? tools.dataset.one : tools.dataset.many)
-            .replace('%from%', number(chosen.from))
-            .replace('%last%', number(chosen.last));
-    tools.querySelector('output').value = chosen !== null ? measures() : chunkName() || tools.dataset.none;
+    const { one: single = '', many = '', none = '' } = tools.dataset;
+    one('output', tools, HTMLOutputElement).value =
+        chosen !== null ? measures(chosen, single, many) : chunkName() || none;
     if (tools.dataset.has !== 'all') {
         tools.dataset.has = chosen !== null ? 'measures' : chunkName() ? 'chunk' : 'nothing';
     }
@@ -67,17 +69,35 @@ function tell() {
     placeActions(dragging !== null ? null : shown ? shown.from : null);
 }
 
+/**
+ * Measures in words.
+ *
+ * @param {{from: number, last: number}} of
+ * @param {string} single words for one
+ * @param {string} many words for more
+ */
+function measures(of, single, many) {
+    const every = tiles();
+    /** @param {number} at */
+    const number = (at) => every.find((tile) => position(tile) === at)?.dataset.number ?? '';
+    return (of.from === of.last ? single : many).replace('%from%', number(of.from)).replace('%last%', number(of.last));
+}
+
 /** The measures that the notation shows: those that are chosen, else the first. */
 function range() {
     return chosen === null ? chunkRange() : { from: chosen.from, to: chosen.last + 1 };
 }
 
-let later;
+let later = 0;
 export function settle() {
     clearTimeout(later);
     later = setTimeout(() => notate(range()), 180);
 }
 
+/**
+ * @param {SVGGElement} tile
+ * @param {number} direction 1 for the row below, -1 for that above
+ */
 function nextRow(tile, direction) {
     const [x, y] = [Number(tile.dataset.x), Number(tile.dataset.y)];
     const rows = [...new Set(tiles().map((other) => Number(other.dataset.y)))].sort((a, b) => a - b);
@@ -87,24 +107,44 @@ function nextRow(tile, direction) {
     return there[0] ?? tile;
 }
 
+/**
+ * The measure to which a key leads.
+ *
+ * @param {string} key
+ * @param {SVGGElement} tile
+ * @returns {number|null}
+ */
+function led(key, tile) {
+    const at = position(tile);
+    const last = tiles().length - 1;
+    switch (key) {
+        case 'ArrowRight':
+            return Math.min(last, at + 1);
+        case 'ArrowLeft':
+            return Math.max(0, at - 1);
+        case 'ArrowDown':
+            return position(nextRow(tile, 1));
+        case 'ArrowUp':
+            return position(nextRow(tile, -1));
+        case 'Home':
+            return 0;
+        case 'End':
+            return last;
+        default:
+            return null;
+    }
+}
+
+/** @param {KeyboardEvent} event */
 function onKey(event) {
-    const tile = event.target.closest?.('.tile');
+    const tile = near(event.target, '.tile', SVGGElement);
     if (!tile) {
         return;
     }
     const at = position(tile);
-    const count = tiles().length;
-    const moves = {
-        ArrowRight: () => Math.min(count - 1, at + 1),
-        ArrowLeft: () => Math.max(0, at - 1),
-        ArrowDown: () => position(nextRow(tile, 1)),
-        ArrowUp: () => position(nextRow(tile, -1)),
-        Home: () => 0,
-        End: () => count - 1,
-    };
-    if (moves[event.key]) {
+    const to = led(event.key, tile);
+    if (to !== null) {
         event.preventDefault();
-        const to = moves[event.key]();
         choose(event.shiftKey && chosen !== null ? chosen.anchor : to, to);
         tiles()[to].focus();
         settle();
@@ -117,59 +157,76 @@ function onKey(event) {
         if (chosen === null) {
             choose(at, at);
         }
-        const tools = document.querySelector('[data-map-tools]');
-        tools.elements.numbers.value = '';
-        tools.querySelector('[data-needs-choice]').click();
+        const tools = one('[data-map-tools]', document, HTMLFormElement);
+        field(tools, 'numbers').value = '';
+        one('[data-needs-choice]', tools).click();
     } else if (event.key === 'Escape') {
-        clear();
+        chosen = null;
+        paint();
         settle();
     }
 }
 
-/** Steps through the play order: each stop is shown on the map and in the notation. */
+/**
+ * Steps through the play order: each stop is shown on the map and in the notation.
+ *
+ * @param {HTMLElement} button
+ */
 function stop(button) {
-    const strip = button.closest('[data-road]');
-    strip.querySelectorAll('button').forEach((other) => {
+    for (const other of stopsBeside(button)) {
         other.toggleAttribute('aria-current', other === button);
         other.setAttribute('tabindex', other === button ? '0' : '-1');
-    });
+    }
     const at = Number(button.dataset.stop);
     choose(at, at);
     scrollTo(at);
     settle();
 }
 
+/** @param {HTMLElement} button */
+function stopsBeside(button) {
+    const strip = near(button, '[data-road]');
+    return strip ? all('button', strip) : [];
+}
+
+/** @param {KeyboardEvent} event */
 function onRoadKey(event) {
-    const button = event.target.closest?.('[data-stop]');
-    const all = button ? [...button.closest('[data-road]').querySelectorAll('button')] : [];
-    const to = {
-        ArrowRight: all.indexOf(button) + 1,
-        ArrowLeft: all.indexOf(button) - 1,
-        Home: 0,
-        End: all.length - 1,
-    }[event.key];
-    if (button && to !== undefined && all[to]) {
+    const button = near(event.target, '[data-stop]');
+    if (!button) {
+        return;
+    }
+    const every = stopsBeside(button);
+    const at = every.indexOf(button);
+    const next = new Map([
+        ['ArrowRight', every[at + 1]],
+        ['ArrowLeft', every[at - 1]],
+        ['Home', every[0]],
+        ['End', every[every.length - 1]],
+    ]).get(event.key);
+    if (next) {
         event.preventDefault();
-        all[to].focus();
-        stop(all[to]);
+        next.focus();
+        stop(next);
     }
 }
 
 /** The overview: a click goes there, dragging chooses. */
 function startOverview() {
+    /** @type {number|null} */
     let began = null;
-    const at = (event) => {
-        const small = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-small]');
+    /** @param {PointerEvent} event */
+    const at = ({ clientX, clientY }) => {
+        const small = near(document.elementFromPoint(clientX, clientY), '[data-small]');
         return small ? Number(small.dataset.small) : null;
     };
     document.addEventListener('pointerdown', (event) => {
-        if (event.target.closest?.('[data-overview]') && event.button === 0) {
+        if (near(event.target, '[data-overview]') && event.button === 0) {
             began = at(event);
         }
     });
     document.addEventListener('pointermove', (event) => {
         const to = began === null ? null : at(event);
-        if (to !== null && (to !== began || chosen !== null) && event.buttons > 0) {
+        if (began !== null && to !== null && (to !== began || chosen !== null) && event.buttons > 0) {
             choose(began, to);
         }
     });
@@ -182,12 +239,10 @@ function startOverview() {
     });
 }
 
-export function startMeasureMap() {
-    if (!document.querySelector('.measure-map, [data-score]')) {
-        return;
-    }
+/** Measures are chosen by dragging over them. */
+function startDragging() {
     document.addEventListener('pointerdown', (event) => {
-        const tile = event.target.closest?.('.measure-map .tile');
+        const tile = near(event.target, TILE, SVGGElement);
         if (tile && event.button === 0) {
             event.preventDefault();
             dragging = event.shiftKey && chosen !== null ? chosen.anchor : position(tile);
@@ -195,12 +250,12 @@ export function startMeasureMap() {
             tile.focus({ preventScroll: true });
         }
     });
-    document.addEventListener('pointermove', (event) => {
+    document.addEventListener('pointermove', ({ clientX, clientY }) => {
         if (dragging === null) {
             return;
         }
-        const tile = document.elementFromPoint(event.clientX, event.clientY)?.closest('.measure-map .tile');
-        if (tile && position(tile) !== chosen.focus) {
+        const tile = near(document.elementFromPoint(clientX, clientY), TILE, SVGGElement);
+        if (tile && position(tile) !== chosen?.focus) {
             choose(dragging, position(tile));
         }
     });
@@ -214,38 +269,52 @@ export function startMeasureMap() {
     document.addEventListener('pointercancel', () => {
         dragging = null;
     });
+}
+
+/** @param {MouseEvent} event */
+function onClick({ target }) {
+    const button = near(target, '[data-stop]');
+    if (button) {
+        stop(button);
+    }
+    const choice = near(target, '[data-choose]')?.dataset.choose;
+    if (choice) {
+        const [from, last] = choice.split('-').map(Number);
+        choose(from, last);
+        scrollTo(Math.min(from, last));
+        settle();
+    }
+}
+
+/** After a part of the page was replaced: what was chosen is chosen again, and has the focus. */
+function onReplaced(/** @type {Element} */ target) {
+    if (!near(target, '#workspace')) {
+        return;
+    }
+    lay();
+    const had = near(document.activeElement, '.tile', SVGGElement) || document.activeElement === document.body;
+    paint();
+    const kept = paintChunks();
+    if (!kept && had && chosen !== null) {
+        tiles()[chosen.focus]?.focus({ preventScroll: true });
+    }
+}
+
+export function startMeasureMap() {
+    if (!find('.measure-map, [data-score]')) {
+        return;
+    }
+    startDragging();
     document.addEventListener('keydown', onKey);
     document.addEventListener('keydown', onArcKey);
     document.addEventListener('keydown', onRoadKey);
-    document.addEventListener('click', (event) => {
-        const button = event.target.closest?.('[data-stop]');
-        if (button) {
-            stop(button);
-        }
-        const chunk = event.target.closest?.('[data-choose]');
-        if (chunk) {
-            choose(...chunk.dataset.choose.split('-').map(Number));
-            scrollTo(chosen.from);
-            settle();
-        }
-    });
-    document.addEventListener('change', (event) => {
-        if (event.target.matches('[data-part]')) {
+    document.addEventListener('click', onClick);
+    document.addEventListener('change', ({ target }) => {
+        if (near(target, '[data-part]')) {
             paint();
         }
     });
-    document.addEventListener('htmx:afterSettle', ({ target }) => {
-        if (target.id !== 'workspace' && !target.closest?.('#workspace')) {
-            return;
-        }
-        lay();
-        const had = document.activeElement?.closest?.('.tile') || document.activeElement === document.body;
-        paint();
-        const kept = paintChunks();
-        if (!kept && had && chosen !== null) {
-            tiles()[chosen.focus]?.focus({ preventScroll: true });
-        }
-    });
+    onFragment('htmx:afterSettle', (_, target) => onReplaced(target));
     startChunks(
         {
             settle,

@@ -1,7 +1,10 @@
-import htmx from 'htmx.org';
-
 // The quilt: a cell is told beside it, arrows go from cell to cell, and a filter is sent as soon as it is changed.
+import htmx from 'htmx.org';
+import { all, find, near } from './dom.js';
 
+const CELL = '[data-quilt] [data-cell]';
+
+/** @param {HTMLElement} cell */
 function tellCell(cell) {
     const before = document.getElementById('chosen-cell');
     before?.removeAttribute('aria-current');
@@ -9,21 +12,30 @@ function tellCell(cell) {
     cell.setAttribute('aria-current', 'true');
     // By this name the answer to a teacher's word finds the square that changes with it.
     cell.id = 'chosen-cell';
-    htmx.ajax('GET', cell.getAttribute('href'), { target: '#skill-panel', swap: 'innerHTML' });
+    htmx.ajax('get', cell.getAttribute('href') ?? '', { target: '#skill-panel', swap: 'innerHTML' });
 }
 
-/** The cell that an arrow leads to: beside it in its row, or in the next row that has one in its column. */
+/**
+ * The cell that an arrow leads to: beside it in its row, or in the next row that has one in its column.
+ *
+ * @param {HTMLElement} cell
+ * @param {string} key
+ */
 function neighbor(cell, key) {
-    const column = cell.closest('td');
-    const at = column.cellIndex;
-    const beside = { ArrowLeft: 'previousElementSibling', ArrowRight: 'nextElementSibling' }[key];
-    if (beside) {
-        return column[beside]?.querySelector('[data-cell]') ?? null;
+    const column = near(cell, 'td', HTMLTableCellElement);
+    const table = near(cell, 'table');
+    if (!column || !table) {
+        return null;
     }
-    const rows = [...cell.closest('table').querySelectorAll('tbody tr:not(.family, .waiting)')];
+    if (key === 'ArrowLeft' || key === 'ArrowRight') {
+        const beside = key === 'ArrowLeft' ? column.previousElementSibling : column.nextElementSibling;
+        return beside && find('[data-cell]', beside);
+    }
+    const rows = all('tbody tr:not(.family, .waiting)', table, HTMLTableRowElement);
     const by = key === 'ArrowUp' ? -1 : 1;
-    for (let row = rows.indexOf(cell.closest('tr')) + by; rows[row]; row += by) {
-        const found = rows[row].cells[at]?.querySelector('[data-cell]');
+    for (let row = rows.findIndex((one) => one.contains(cell)) + by; rows[row]; row += by) {
+        const below = rows[row].cells[column.cellIndex];
+        const found = below && find('[data-cell]', below);
         if (found) {
             return found;
         }
@@ -33,14 +45,14 @@ function neighbor(cell, key) {
 
 export function startQuilt() {
     document.addEventListener('click', (event) => {
-        const cell = event.target.closest('[data-quilt] [data-cell]');
+        const cell = near(event.target, CELL);
         if (cell && !event.ctrlKey && !event.metaKey && !event.shiftKey) {
             event.preventDefault();
             tellCell(cell);
         }
     });
     document.addEventListener('keydown', (event) => {
-        const cell = event.target.closest?.('[data-quilt] [data-cell]');
+        const cell = near(event.target, CELL);
         const next = cell && event.key.startsWith('Arrow') ? neighbor(cell, event.key) : null;
         if (next) {
             event.preventDefault();
@@ -48,8 +60,7 @@ export function startQuilt() {
         }
     });
     document.addEventListener('change', ({ target }) => {
-        if (target.matches?.('[data-submits]')) {
-            target.form?.requestSubmit();
-        }
+        const input = near(target, '[data-submits]');
+        near(input, 'form', HTMLFormElement)?.requestSubmit();
     });
 }

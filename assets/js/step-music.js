@@ -1,4 +1,5 @@
 // The music of a step, beside it: while the pointer or the focus is on its title, or after a tap.
+import { find, near, one } from './dom.js';
 import { layered } from './lesson/layers.js';
 import { drawScore } from './notation.js';
 
@@ -7,27 +8,43 @@ const MEANT = 180;
 const LEFT = 280;
 const WIDEST = 860;
 
-/** @type {Map<string, Promise<object>>} what was asked for once */
+/** @typedef {import('./lesson/types.js').View & {layers: import('./lesson/types.js').Layers}} StepView */
+
+/** @type {Map<string, Promise<StepView>>} what was asked for once */
 const views = new Map();
+/** @type {HTMLElement|null} */
 let shown = null;
 let timer = 0;
 
-const box = () => document.getElementById('step-music');
+const box = () => one('#step-music');
 
-function ask(url) {
-    if (!views.has(url)) {
-        const answer = fetch(url, { headers: { Accept: 'application/json' } }).then((found) =>
-            found.ok ? found.json() : Promise.reject(new Error(String(found.status))),
-        );
-        answer.catch(() => views.delete(url));
-        views.set(url, answer);
+/**
+ * @param {string} url
+ * @returns {Promise<StepView>}
+ */
+async function load(url) {
+    const found = await fetch(url, { headers: { Accept: 'application/json' } });
+    if (!found.ok) {
+        throw new Error(String(found.status));
     }
-    return views.get(url);
+    return found.json();
 }
 
-/** Under its step, or above it where the window ends. */
+/** @param {string} url */
+function ask(url) {
+    const asked = views.get(url) ?? load(url);
+    views.set(url, asked);
+    asked.catch(() => views.delete(url));
+    return asked;
+}
+
+/**
+ * Under its step, or above it where the window ends.
+ *
+ * @param {HTMLElement} button
+ */
 function place(button) {
-    const of = button.closest('li').getBoundingClientRect();
+    const of = (near(button, 'li') ?? button).getBoundingClientRect();
     const width = Math.min(WIDEST, document.documentElement.clientWidth - 32);
     box().style.width = `${width}px`;
     const left = Math.min(button.getBoundingClientRect().left, document.documentElement.clientWidth - width - 16);
@@ -37,6 +54,7 @@ function place(button) {
     box().style.top = `${(above ? of.top - height - 2 : of.bottom + 2) + window.scrollY}px`;
 }
 
+/** @param {HTMLElement} button */
 async function open(button) {
     if (shown === button) {
         return;
@@ -44,15 +62,16 @@ async function open(button) {
     close();
     shown = button;
     button.setAttribute('aria-expanded', 'true');
-    const stave = box().querySelector('[data-step-stave]');
-    stave.textContent = box().dataset.drawing;
+    const stave = one('[data-step-stave]', box());
+    stave.textContent = box().dataset.drawing ?? '';
     box().hidden = false;
     place(button);
     try {
-        const view = await ask(button.dataset.music);
+        const view = await ask(button.dataset.music ?? '');
         const xml = layered(view, { ...view.layers, strings: false, bows: false, ribbon: false });
         const target = {
             clientWidth: stave.clientWidth,
+            /** @param {Element} picture */
             replaceChildren: (picture) => shown === button && stave.replaceChildren(picture),
         };
         const picture = await drawScore(target, xml, false, 44);
@@ -61,13 +80,14 @@ async function open(button) {
         }
         view.outside.forEach((id) => picture.querySelector('#' + CSS.escape(id))?.classList.add('outside'));
         view.landing.forEach((id) => picture.querySelector('#' + CSS.escape(id))?.classList.add('landing'));
-        box().querySelector('[data-step-words]').textContent = view.text
+        one('[data-step-words]', box()).textContent = view.text
             .map(({ number, notes }) => `${number}: ${notes.join(' · ')}`)
             .join('; ');
         place(button);
-    } catch {
+    } catch (error) {
+        console.error(error);
         if (shown === button) {
-            stave.textContent = box().dataset.failed;
+            stave.textContent = box().dataset.failed ?? '';
         }
     }
 }
@@ -76,15 +96,14 @@ function close() {
     clearTimeout(timer);
     shown?.setAttribute('aria-expanded', 'false');
     shown = null;
-    if (box()) {
-        box().hidden = true;
-    }
+    box().hidden = true;
 }
 
-const titleAt = (target) => target.closest?.('[data-music]') ?? null;
+/** @param {EventTarget|null} target */
+const titleAt = (target) => near(target, '[data-music]');
 
 export function startStepMusic() {
-    if (!box()) {
+    if (!find('#step-music')) {
         return;
     }
     document.addEventListener('pointerover', ({ target, pointerType }) => {
@@ -92,7 +111,7 @@ export function startStepMusic() {
             return;
         }
         const button = titleAt(target);
-        if (button || target.closest?.('#step-music')) {
+        if (button || near(target, '#step-music')) {
             clearTimeout(timer);
         }
         if (button && button !== shown) {
@@ -100,18 +119,26 @@ export function startStepMusic() {
         }
     });
     document.addEventListener('pointerout', ({ target, relatedTarget }) => {
-        const from = titleAt(target) ?? target.closest?.('#step-music');
-        if (from && !from.contains(relatedTarget) && document.activeElement !== shown) {
+        const from = titleAt(target) ?? near(target, '#step-music');
+        const stays = relatedTarget instanceof Node && from?.contains(relatedTarget);
+        if (from && !stays && document.activeElement !== shown) {
             clearTimeout(timer);
             timer = setTimeout(close, LEFT);
         }
     });
-    document.addEventListener('focusin', ({ target }) => (titleAt(target) ? open(titleAt(target)) : shown && close()));
+    document.addEventListener('focusin', ({ target }) => {
+        const button = titleAt(target);
+        if (button) {
+            open(button);
+        } else if (shown) {
+            close();
+        }
+    });
     document.addEventListener('click', ({ target }) => {
         const button = titleAt(target);
         if (button) {
             open(button);
-        } else if (!target.closest?.('#step-music')) {
+        } else if (!near(target, '#step-music')) {
             close();
         }
     });

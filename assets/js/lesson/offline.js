@@ -1,4 +1,5 @@
 // What each instrument sees and sounds, fetched once and kept; and the page itself, so that a reload needs no network.
+import { fill } from '../dom.js';
 
 /** @typedef {import('./types.js').View} View */
 
@@ -30,7 +31,7 @@ export class Players {
 
     /** @param {string} id */
     address(id) {
-        return this.#address.replace(/_$/, encodeURIComponent(id));
+        return fill(this.#address, { player: id });
     }
 
     /**

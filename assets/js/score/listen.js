@@ -1,9 +1,12 @@
 // Playing what is chosen, or all of it, with a count-in, a click and a light that moves over the notes.
+import { field, find, one } from '../dom.js';
 import { Sound } from '../sound.js';
 
 const sound = new Sound();
+/** @type {HTMLElement|null} */
 let button = null;
 
+/** @param {string|null} id of a note; none for no light */
 function light(id) {
     document.querySelectorAll('[data-stave] .now').forEach((note) => note.classList.remove('now'));
     const found = id === null ? null : document.querySelector('[data-stave] #' + CSS.escape(id));
@@ -15,22 +18,23 @@ function ended() {
     button?.setAttribute('aria-pressed', 'false');
 }
 
-/** @param {URLSearchParams} values what the forms of the page ask for, with what is chosen */
-async function play(values) {
-    const form = document.querySelector('[data-listen]');
-    const url = new URL(form.dataset.listen, location.href);
+/**
+ * @param {HTMLFormElement} form
+ * @param {URLSearchParams} values what the forms of the page ask for, with what is chosen
+ */
+async function play(form, values) {
+    const url = new URL(form.dataset.listen ?? '', location.href);
     values.forEach((value, name) => url.searchParams.append(name, value));
-    url.searchParams.set('tempo', form.elements.tempo.value);
-    const { tempo, clicks, tones, beats } = await (
-        await fetch(url, { headers: { Accept: 'application/json' } })
-    ).json();
+    url.searchParams.set('tempo', field(form, 'tempo').value);
+    const answer = await fetch(url, { headers: { Accept: 'application/json' } });
+    const { tempo, clicks, tones, beats } = await answer.json();
     button?.setAttribute('aria-pressed', 'true');
     sound.start({
         tempo,
         clicks,
         tones,
         beats,
-        withClick: form.elements.click.checked,
+        withClick: one('[name=click]', form, HTMLInputElement).checked,
         withTune: true,
         onBeat: () => {},
         onNote: light,
@@ -40,17 +44,17 @@ async function play(values) {
 
 /** @param {() => URLSearchParams} chosen what is to be played, as it is when the button is pressed */
 export function startListen(chosen) {
-    const form = document.querySelector('[data-listen]');
+    const form = find('[data-listen]', document, HTMLFormElement);
     if (!form) {
         return;
     }
-    button = form.querySelector('button');
+    button = find('button', form);
     form.addEventListener('submit', (event) => {
         event.preventDefault();
         if (sound.sounding) {
             sound.stop();
         } else {
-            play(chosen());
+            play(form, chosen());
         }
     });
 }

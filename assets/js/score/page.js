@@ -1,5 +1,6 @@
 // The score of the piece page: drawn once for what is asked, laid over with what the server tells, with the actions beside what is chosen.
 import { drawRibbon } from '../bow-ribbon.js';
+import { all, find, one } from '../dom.js';
 import { drawScore } from '../notation.js';
 import { readGeometry } from './geometry.js';
 import { Overlay } from './overlay.js';
@@ -10,30 +11,54 @@ const BAR = 44;
 const FIRST_STAVES = 12;
 const LAYERS = ['fingers', 'letters', 'strings', 'bows', 'ribbon'];
 
+/**
+ * The engraving of a piece, as the server tells it.
+ *
+ * @typedef {object} Engraved
+ * @property {string} xml
+ * @property {boolean} rows keep the rows of the book
+ * @property {import('./geometry.js').Places} places
+ * @property {import('../lesson/types.js').Ribbon|null} ribbon
+ * @property {string[]} fresh ids of notes whose finger is new
+ * @property {number} verses that are sung
+ * @property {Record<string, string>} usual layers
+ */
+
+/** @type {Overlay|null} */
 let overlay = null;
 let asked = '';
 /** What was asked of the server last, and what of it is drawn last: a window that changes its width draws again, and asks nothing. */
 let asking = 0;
 let drawing = 0;
+/** @type {Engraved|null} */
 let engraved = null;
 /** What the forms of the page asked for last. */
 let wanted = new URLSearchParams();
 let drawnWidth = 0;
 /** Milliseconds after which room that is not needed goes. */
 const WAIT = 600;
-let tidying;
-/** Row under which the actions stand. */
+let tidying = 0;
+/**
+ * Row under which the actions stand.
+ *
+ * @type {import('./geometry.js').Row|null}
+ */
 let beside = null;
 
-const figure = () => document.querySelector('[data-score]');
-const stave = () => figure()?.querySelector('[data-stave]');
+const figure = () => find('[data-score]');
+const stave = () => one('[data-score] [data-stave]');
 
 /** The overlay of the score that is drawn; none where there is no score, or not yet. */
 export const score = () => overlay;
 
-/** Parts, instrument, class and policies: what is engraved follows from these alone. In the order in which the page asks ahead for it. */
-function query(values) {
-    const url = new URL(figure().dataset.score, location.href);
+/**
+ * Parts, instrument, class and policies: what is engraved follows from these alone. In the order in which the page asks ahead for it.
+ *
+ * @param {string} base
+ * @param {URLSearchParams} values
+ */
+function query(base, values) {
+    const url = new URL(base, location.href);
     for (const [name, value] of values) {
         if (value !== '' && !LAYERS.includes(name) && !['method', 'instruments[]', 'more'].includes(name)) {
             url.searchParams.append(name, value);
@@ -49,10 +74,11 @@ function query(values) {
  * @param {URLSearchParams} values of the forms of the page
  */
 export async function drawWhole(values) {
-    if (!figure()) {
+    const box = figure();
+    if (!box) {
         return;
     }
-    const url = query(values);
+    const url = query(box.dataset.score ?? '', values);
     wanted = values;
     if (url.href === asked) {
         showLayers();
@@ -64,48 +90,53 @@ export async function drawWhole(values) {
         const answer = await (await fetch(url)).json();
         if (mine === asking) {
             engraved = answer;
-            await redraw();
+            await redraw(answer);
         }
     } catch (error) {
         if (mine === asking) {
             asked = '';
             overlay = null;
-            stave().textContent = figure().dataset.failed;
+            stave().textContent = box.dataset.failed ?? '';
             console.error(error);
         }
     }
 }
 
-async function redraw() {
+/** @param {Engraved} of */
+async function redraw(of) {
     const mine = ++drawing;
     const box = stave();
     const width = box.clientWidth;
-    const picture = await drawScore({ clientWidth: width, replaceChildren() {} }, engraved.xml, engraved.rows);
+    const picture = await drawScore({ clientWidth: width, replaceChildren() {} }, of.xml, of.rows);
     if (mine !== drawing) {
         return;
     }
     drawnWidth = width;
     const above = new Overlay(picture);
-    nameLayers(picture);
+    nameLayers(picture, of);
     // What is in the window stands there before all of a long piece is laid out; a page that is scrolled already needs all of it.
     const later = window.scrollY > 0 ? [] : rowsBelow(picture);
     later.forEach((system) => (system.style.display = 'none'));
     box.replaceChildren(picture);
     if (later.length > 0) {
-        layOver(above, width);
+        layOver(above, of, width);
         await painted();
         if (mine !== drawing) {
             return;
         }
         later.forEach((system) => system.style.removeProperty('display'));
     }
-    layOver(above, width);
-    figure().dispatchEvent(new CustomEvent('score-drawn', { bubbles: true }));
+    layOver(above, of, width);
+    figure()?.dispatchEvent(new CustomEvent('score-drawn', { bubbles: true }));
 }
 
-/** Rows of a long piece that are seen only after scrolling. */
+/**
+ * Rows of a long piece that are seen only after scrolling.
+ *
+ * @param {SVGSVGElement} picture
+ */
 function rowsBelow(picture) {
-    const systems = [...picture.querySelectorAll('g.system')];
+    const systems = all('g.system', picture, SVGGElement);
     const staves = systems[0]?.querySelector('g.measure')?.querySelectorAll('g.staff').length ?? 1;
     const first = Math.ceil(FIRST_STAVES / staves);
     return systems.length > 2 * first ? systems.slice(first) : [];
@@ -113,50 +144,71 @@ function rowsBelow(picture) {
 
 const painted = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
 
-/** Measures first, while nothing has changed; then lays over what the server tells. */
-function layOver(above, width) {
+/**
+ * Measures first, while nothing has changed; then lays over what the server tells.
+ *
+ * @param {Overlay} above
+ * @param {Engraved} of
+ * @param {number} width
+ */
+function layOver(above, of, width) {
     const { picture } = above;
-    above.measured(readGeometry(picture, engraved.places), width);
+    above.measured(readGeometry(picture, of.places), width);
     overlay = above;
     const fingers = fingersOf(picture);
-    if (engraved.ribbon) {
-        drawRibbon(picture, engraved.ribbon, true);
+    if (of.ribbon) {
+        drawRibbon(picture, of.ribbon, true);
     }
-    const fresh = new Set(engraved.fresh);
+    const fresh = new Set(of.fresh);
     for (const [finger, note] of fingers) {
         finger.classList.add('of-fingers');
-        finger.classList.toggle('is-new', fresh.has(note?.id));
+        finger.classList.toggle('is-new', fresh.has(note?.id ?? ''));
     }
     showLayers();
     lay();
 }
 
-/** Gives what belongs to a layer its name, so that a style can hide it. */
-function nameLayers(picture) {
-    const fresh = new Set(engraved.fresh);
+/**
+ * Gives what belongs to a layer its name, so that a style can hide it.
+ *
+ * @param {SVGSVGElement} picture
+ * @param {Engraved} of
+ */
+function nameLayers(picture, of) {
+    const fresh = new Set(of.fresh);
+    /** @param {Element} note */
     const isFresh = (note) => [note, ...note.querySelectorAll('g.note')].some(({ id }) => fresh.has(id));
     picture.querySelectorAll('g.verse').forEach((verse) => {
         const note = verse.parentElement;
+        if (!note) {
+            return;
+        }
         const index = [...note.children].filter((child) => child.matches('.verse')).indexOf(verse);
-        const layer = index < engraved.verses ? 'sung' : index === engraved.verses ? 'letters' : 'strings';
+        const layer = index < of.verses ? 'sung' : index === of.verses ? 'letters' : 'strings';
         verse.classList.add('of-' + layer);
         verse.classList.toggle('is-new', isFresh(note));
     });
     picture.querySelectorAll('g.artic.technical').forEach((mark) => mark.classList.add('of-bows'));
 }
 
+/** @param {SVGGraphicsElement} element */
 const middleOf = (element) => {
     const { x, width } = element.getBBox();
     return x + width / 2;
 };
 
-/** Fingers are engraved apart from their notes: each belongs to the note over which it stands. All is measured before anything changes. */
+/**
+ * Fingers are engraved apart from their notes: each belongs to the note over which it stands. All is measured before anything changes.
+ *
+ * @param {SVGSVGElement} picture
+ */
 function fingersOf(picture) {
+    /** @type {[Element, Element|undefined][]} */
     const found = [];
-    for (const measure of picture.querySelectorAll('g.measure')) {
-        const fingers = [...measure.querySelectorAll('g.fing')];
-        const notes = fingers.length === 0 ? [] : [...measure.querySelectorAll('g.note')];
-        const middles = notes.map((note) => middleOf(note.querySelector('.notehead') ?? note));
+    for (const measure of all('g.measure', picture)) {
+        const fingers = all('g.fing', measure, SVGGElement);
+        const notes = fingers.length === 0 ? [] : all('g.note', measure, SVGGElement);
+        const middles = notes.map((note) => middleOf(find('.notehead', note, SVGGElement) ?? note));
         for (const finger of fingers) {
             const at = middleOf(finger);
             const away = middles.map((middle) => Math.abs(middle - at));
@@ -177,16 +229,16 @@ function showLayers() {
         box.dataset[layer] = shown;
     }
     if (changed && overlay?.words) {
-        overlay.layout();
+        overlay.lay();
         placed();
     }
 }
 
 /** Lays what the server tells over the score. */
 export function lay() {
-    const told = document.querySelector('.cut-state')?.dataset.overlay ?? '';
+    const told = find('.cut-state')?.dataset.overlay ?? '';
     if (overlay && told !== '') {
-        const { title, chunks, measures } = figure().dataset;
+        const { title = '', chunks = '', measures = '' } = figure()?.dataset ?? {};
         overlay.show(JSON.parse(told), { title, chunks, measures });
         placed();
     }
@@ -204,7 +256,7 @@ function placed() {
  * @param {number|null} position of a measure of it
  */
 export function placeActions(position) {
-    const bar = document.querySelector('.choice-bar');
+    const bar = find('.choice-bar');
     if (!bar || !figure()) {
         return;
     }
@@ -228,17 +280,16 @@ function tidy() {
     if (!overlay || [...overlay.rooms.keys()].join() === [...needed.keys()].join()) {
         return;
     }
-    const before = beside?.system.getBoundingClientRect().top;
+    const topOf = () => beside?.system.getBoundingClientRect().top ?? 0;
+    const before = topOf();
     overlay.makeRoom(needed);
-    if (beside) {
-        window.scrollBy({ top: beside.system.getBoundingClientRect().top - before, behavior: 'instant' });
-    }
+    window.scrollBy({ top: topOf() - before, behavior: 'instant' });
     putBar();
 }
 
 /** Beside the row of what is chosen, wherever that is now. */
 function putBar() {
-    const bar = document.querySelector('.choice-bar');
+    const bar = find('.choice-bar');
     if (!bar?.offsetParent || !beside) {
         return;
     }
@@ -249,9 +300,7 @@ function putBar() {
     bar.style.maxWidth = `${box.width}px`;
 }
 
-function smallTiles() {
-    return document.querySelectorAll('[data-overview] [data-small]');
-}
+const smallTiles = () => all('[data-overview] [data-small]');
 
 /** What is on the screen now stands out in the overview. */
 function markSeen() {
@@ -259,14 +308,22 @@ function markSeen() {
     smallTiles().forEach((tile) => tile.classList.toggle('seen', seen.has(Number(tile.dataset.small))));
 }
 
+/**
+ * @param {number|null} from measure; none where nothing is chosen
+ * @param {number|null} last
+ */
 export function markChosen(from, last) {
     smallTiles().forEach((tile) => {
         const at = Number(tile.dataset.small);
-        tile.classList.toggle('chosen', from !== null && at >= from && at <= last);
+        tile.classList.toggle('chosen', from !== null && last !== null && at >= from && at <= last);
     });
 }
 
-/** Scrolls the row of a measure into sight. */
+/**
+ * Scrolls the row of a measure into sight.
+ *
+ * @param {number} position
+ */
 export function scrollTo(position) {
     const row = overlay?.geometry.measures[position]?.row;
     if (!row) {
@@ -285,13 +342,13 @@ export function startScore() {
     }
     document.addEventListener('scroll', () => requestAnimationFrame(markSeen), { passive: true });
     // What stands above the score may change its height.
-    new ResizeObserver(putBar).observe(document.querySelector('.piece-page'));
-    let later;
+    new ResizeObserver(putBar).observe(one('.piece-page'));
+    let later = 0;
     new ResizeObserver(() => {
         clearTimeout(later);
         later = setTimeout(() => {
-            if (overlay && Math.abs(stave().clientWidth - drawnWidth) > 1) {
-                redraw();
+            if (overlay && engraved && Math.abs(stave().clientWidth - drawnWidth) > 1) {
+                redraw(engraved);
             }
         }, 200);
     }).observe(stave());
