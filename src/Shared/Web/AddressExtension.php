@@ -10,7 +10,7 @@ use Symfony\Component\Routing\RouterInterface;
 use Twig\Extension\AbstractExtension;
 use Twig\TwigFunction;
 
-/** Addresses that a script fills in. */
+/** Addresses in templates, and those that a script fills in. */
 final class AddressExtension extends AbstractExtension
 {
     public function __construct(private readonly RouterInterface $router)
@@ -19,7 +19,20 @@ final class AddressExtension extends AbstractExtension
 
     public function getFunctions(): array
     {
-        return [new TwigFunction('address_of', $this->write(...))];
+        return [
+            new TwigFunction('to', $this->to(...), ['is_variadic' => true]),
+            new TwigFunction('address_of', $this->write(...)),
+        ];
+    }
+
+    /**
+     * The address of a route: to('piece', id: 3, for: 'class-2').
+     *
+     * @param array<array-key, mixed> $parameters by name
+     */
+    public function to(string $route, array $parameters = []): string
+    {
+        return $this->router->generate($route, $parameters);
     }
 
     /**
