@@ -7,16 +7,30 @@ namespace App\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Books, keys and meters of a library are counted without reading its pieces. */
+/** Changes of the time before are in it. */
 final class Version20261126220000 extends AbstractMigration
 {
     public function getDescription(): string
     {
-        return 'Library: an index over what is filtered by.';
+        return 'The tables of the first release.';
     }
 
     public function up(Schema $schema): void
     {
-        $this->addSql('CREATE INDEX LIBRARY_FILTERS ON piece (program_id, put_away_at, book, key_name, key_mode, meter)');
+        foreach (explode(";\n", (string) file_get_contents(__DIR__.'/first-release.sql')) as $statement) {
+            if ('' !== trim($statement)) {
+                $this->addSql(trim($statement));
+            }
+        }
+    }
+
+    public function down(Schema $schema): void
+    {
+        $this->throwIrreversibleMigrationException('Before the first release there are no tables.');
+    }
+
+    public function isTransactional(): bool
+    {
+        return false;
     }
 }

@@ -139,6 +139,9 @@ check_files() {
     [ -z "$problem" ] || fail "$from/settings $problem"
     newer=$(sed -n 's/^migration //p' "$from/manifest" | newer_migrations)
     [ -z "$newer" ] || fail "$from was made by a newer release of Coin Stair (it has $newer)."
+    if sed -n 's/^migration //p' "$from/manifest" | is_before_first_release; then
+        fail "$from is older than the first release of Coin Stair."
+    fi
     [ "$(printf '%s\n%s\n' "$(in_manifest "$from" mariadb)" "$(server_release)" | sort -V | tail -n 1)" = "$(server_release)" ] \
         || fail "$from was made with MariaDB $(in_manifest "$from" mariadb); $(server_release) is installed here, which is older."
 }

@@ -40,10 +40,19 @@ start_database() {
 make_database() {
     mkdir -p "$DATA"
     touch "$DATA/.unfinished"
+    local tries=3
     # shellcheck disable=SC2046
-    mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal \
-        --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/log/install-database.log" 2>&1 \
-        || fail "the database could not be set up; $VAR/log/install-database.log says why."
+    until mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal \
+        --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/log/install-database.log" 2>&1; do
+        # Its server crashes by itself in one of some hundred times; what it left behind is moved aside, as after a broken set-up.
+        tries=$((tries - 1))
+        if [ "$tries" = 0 ] || ! grep -q 'Segmentation fault' "$VAR/log/install-database.log"; then
+            fail "the database could not be set up; $VAR/log/install-database.log says why."
+        fi
+        mv "$DATA" "$DATA.unfinished-$(date +%Y%m%d%H%M%S)-$tries"
+        mkdir -p "$DATA"
+        touch "$DATA/.unfinished"
+    done
     sv start "$SERVICES/database" >/dev/null || fail "the database cannot be started."
     wait_until 300 database_accounts || fail "the database's accounts could not be made; $VAR/log/database/current says why."
     start_part database 300
@@ -74,8 +83,18 @@ known_migrations() {
 }
 own_migrations() { (cd "$ROOT/migrations" && printf '%s\n' Version*.php | sed 's/\.php$//' | LC_ALL=C sort); }
 
+# since_first_release: of the changes on standard input, those from the first release on: its tables have all that was before.
+since_first_release() { LC_ALL=C sort | awk -v first="$(own_migrations | head -n 1)" '$0 >= first'; }
+
 # newer_migrations: of those on standard input, those that this release does not know.
-newer_migrations() { LC_ALL=C sort | LC_ALL=C comm -23 - <(own_migrations); }
+newer_migrations() { since_first_release | LC_ALL=C comm -23 - <(own_migrations); }
+
+# is_before_first_release: the changes on standard input are some, but end before the first release.
+is_before_first_release() {
+    local changes
+    changes=$(cat)
+    [ -n "$changes" ] && ! grep -qxF "$(own_migrations | head -n 1)" <<<"$changes"
+}
 
 migrate() {
     local tables known newer saved
@@ -85,7 +104,11 @@ migrate() {
     newer=$(printf '%s' "${known:+$known$'\n'}" | newer_migrations)
     [ -z "$newer" ] || fail "this database was made by a newer release of Coin Stair (it has $newer). Nothing in it was touched.
 Start it with that release, or restore a backup of this one into an empty home."
-    if [ "$known" = "$(own_migrations)" ]; then
+    if is_before_first_release <<<"$known"; then
+        fail "this database is older than the first release of Coin Stair. Nothing in it was touched.
+Start it once with the first release, then with this one."
+    fi
+    if [ "$(since_first_release <<<"$known")" = "$(own_migrations)" ]; then
         rm -f "$VAR/changing"
         return
     fi

@@ -1,15 +1,13 @@
 // What somebody with a bad will, or a program that asks for too much, does to all others: each is told, and nobody else waits for it. The
 // ordinary run does it in small; COIN_STAIR_ATTACK=long with its full figures.
 import assert from 'node:assert/strict';
-import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { connect } from 'node:net';
-import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, eventually, freePort, root, wait, within } from '../Fault/client.mjs';
-import { ask, at, flood, LONG, screen, tryToSignIn } from './client.mjs';
+import { Client, eventually, freePort, wait, within } from '../Fault/client.mjs';
+import { ask, at, flood, LONG, screen, SECONDS, soon } from './client.mjs';
 import { Home } from './homes.mjs';
-import { newPiece, shorterFileAndChunk, splitAndMovedEdge } from './races.mjs';
+import { entries, manyAddresses, newcomer, signingIn, tune } from './people.mjs';
+import { testTogether } from './together.mjs';
 
 const home = new Home(await freePort(), 'abuse');
 const ms = (times) => `${at(times, 0.5).toFixed(1)} ms, ${at(times, 0.95).toFixed(1)} ms at 95 %`;
@@ -17,8 +15,6 @@ const FOR = LONG ? 20_000 : 2_000;
 const TIMES = 4;
 const TIMES_OF_A_PAGE = 10;
 const TRIES = LONG ? 1 : 3;
-/** A page that takes no longer than this is none that anybody was kept from. */
-const SECONDS = 2;
 
 const STARVED = 'others have the machine: what is done in the background is not done';
 
@@ -27,23 +23,12 @@ let other;
 let lesson;
 let alone;
 
-/** An account of a program of its own. */
-async function newcomer(email, program) {
-    const said = execFileSync(join(root, 'bin/console'), ['account:create', email, program], {
-        env: { ...process.env, ...home.env, APP_ENV: 'prod' },
-    }).toString();
-    const password = /the password\s+([\da-f]{16})/.exec(said)[1];
-    const client = new Client(home.url);
-    await client.signIn(email, password);
-    return { client, password };
-}
-
 before(async () => {
     const made = await home.command('demo', '--background', '--port', String(home.port));
     assert.equal(made.code, 0, made.err);
     teacher = new Client(home.url);
     await teacher.signIn();
-    other = (await newcomer('other@coinstair.example', 'The Other Hall')).client;
+    other = (await newcomer(home, 'other@coinstair.example', 'The Other Hall')).client;
     await other.page('/library/new');
     for (const title of ['Slow Ferry', 'Tin Lantern', 'Two Geese']) {
         await other.post('/library/new', { abc: tune(title, 24) });
@@ -55,21 +40,6 @@ before(async () => {
 });
 after(() => home.end());
 
-const BARS = ['D E F G', 'A2 F2', 'G F E D', 'A4'];
-const tune = (title, measures) =>
-    `X:1\nT:${title}\nM:4/4\nL:1/4\nK:D\n${Array.from({ length: measures }, (_, at) => BARS[at % 4]).join('|')}|]\n`;
-
-const entries = (count, step) =>
-    Array.from({ length: count }, (_, at) => ({
-        id: randomUUID(),
-        step,
-        kind: 'coin',
-        tempo: 60,
-        at: Date.now(),
-        count: at,
-        text: '',
-        device: 'flood',
-    }));
 const step = () => lesson.data.steps.find(({ treads }) => treads.length > 0).id;
 const log = (number, key, body) =>
     fetch(`${home.url}/lessons/${number}/log?after=1000000`, {
@@ -115,32 +85,13 @@ async function pagesOfOther(rounds) {
     return times;
 }
 
-/** One request with its status, and that it took no longer than a page may. */
-async function soon(client, path, allowed = [200]) {
-    const began = performance.now();
-    const answer = await client.ask(path);
-    await answer.text();
-    const took = (performance.now() - began) / 1000;
-    assert.ok(allowed.includes(answer.status), `${path} answered ${answer.status}`);
-    assert.ok(took < SECONDS, `${path} took ${took.toFixed(2)} s`);
-    return took;
-}
-
-const signingIn = (from) => async (index) => {
-    const answer = await tryToSignIn(home.url, { from: from(index), abandonAfter: index % 2 ? 300 : 0 });
-    if (answer?.status === 429) {
-        await wait(200);
-    }
-};
-const manyAddresses = (index) => `127.0.${1 + (index % 200)}.${1 + Math.floor(Math.random() * 250)}`;
-
 test(
     'a flood of sign-ins holds up no coin, no poll, and nobody for long',
     { timeout: within(180) },
     async (context) => {
         const who = { 'one address': () => '127.0.0.1', 'many addresses': manyAddresses };
         for (const [name, from] of Object.entries(who).slice(LONG ? 0 : 1)) {
-            const stop = flood(40, signingIn(from));
+            const stop = flood(40, signingIn(home.url, from));
             const under = await watchedUnder();
             await stop();
             context.diagnostic(`alone ${alone.told}; under 40 sign-ins of ${name} ${under.told}`);
@@ -165,7 +116,7 @@ test(
         const before = await pagesOfOther(5);
         const many = tune('Long March', 400);
         const stops = [
-            flood(40, signingIn(manyAddresses)),
+            flood(40, signingIn(home.url, manyAddresses)),
             flood(6, async (index) => {
                 const answer = await teacher.post(
                     '/library/new',
@@ -401,105 +352,14 @@ test('an address that is written otherwise walks past no pool and no limit', { t
     assert.equal(home.sql('SELECT COUNT(*) FROM piece'), pieces);
 });
 
-test(
-    'who presses twice, and who does the same in the same moment, makes one thing',
-    { timeout: within(120) },
-    async (context) => {
-        const form = await teacher.page('/library/new');
-        const key = [...form.matchAll(/name="_once" value="([\da-f]{32})"/g)].at(-1)[1];
-        const twice = { abc: tune('Pressed Twice', 8), _once: key };
-        const answers = await Promise.all([1, 2, 3].map(() => teacher.post('/library/new', twice)));
-        const made = new Set(answers.map((answer) => answer.headers.get('location')));
-        assert.deepEqual([...new Set(answers.map(({ status }) => status))], [303]);
-        assert.equal(made.size, 1);
-        assert.equal(home.sql("SELECT COUNT(*) FROM piece WHERE title = 'Pressed Twice'"), '1\n');
-
-        const same = Array.from({ length: 12 }, () => JSON.stringify({ entries: entries(40, step()) }));
-        const sent = await Promise.all(
-            same.flatMap((body) => [1, 2, 3].map(() => log(lesson.number, lesson.data.key, body))),
-        );
-        assert.deepEqual([...new Set(sent.map(({ status }) => status))], [200]);
-        assert.equal(
-            home.sql(`SELECT COUNT(*) FROM log_entry WHERE lesson_id = ${lesson.number}`),
-            '480\n',
-            'each once',
-        );
-        assert.equal(home.sql(`SELECT log_size FROM lesson WHERE id = ${lesson.number}`), '480\n');
-
-        const statuses = await scramble(LONG ? 60_000 : 3_000);
-        context.diagnostic(`changes of one cut and its sequence by six at once: ${JSON.stringify(statuses)}`);
-        const failed = Object.keys(statuses).filter((status) => Number(status) >= 500 && Number(status) !== 503);
-        assert.deepEqual(failed, []);
-    },
-);
-
-test(
-    'two who change one piece in the same moment leave a piece that opens',
-    { timeout: within(180) },
-    async (context) => {
-        const second = new Client(home.url);
-        await second.signIn();
-        const piece = await newPiece(teacher);
-        const told = {};
-        for (let round = 0; round < (LONG ? 50 : 4); round++) {
-            const both = await shorterFileAndChunk([teacher, second], piece);
-            told[both] = (told[both] ?? 0) + 1;
-            await splitAndMovedEdge([teacher, second], teacher);
-        }
-        context.diagnostic(`a shorter file and a chunk in what goes: ${JSON.stringify(told)}`);
-    },
-);
-
-/** Six at once press whatever the pages of one piece and its sequence offer. */
-async function scramble(milliseconds) {
-    const sequence = await teacher.sequence();
-    const pages = ['/pieces/6', `/sequences/${sequence}`];
-    const statuses = {};
-    const press = async (index) => {
-        const html = await (await teacher.ask(pages[index % 2])).text();
-        const forms = formsOf(html).filter(({ action }) => !/sign-out|put-away|bring-back|delete|row/.test(action));
-        await Promise.all(
-            [1, 2].map(async () => {
-                const form = forms[Math.floor(Math.random() * forms.length)];
-                if (form) {
-                    const answer = await teacher.post(form.action, form.fields);
-                    await answer.text();
-                    statuses[answer.status] = (statuses[answer.status] ?? 0) + 1;
-                }
-            }),
-        );
-    };
-    const stop = flood(6, press);
-    await wait(milliseconds);
-    await stop();
-    return statuses;
-}
-
-/** Forms of a page with what stands in them and one of their buttons. */
-function formsOf(html) {
-    const value = (tag, name) => new RegExp(`\\b${name}="([^"]*)"`).exec(tag)?.[1]?.replaceAll('&amp;', '&');
-    return [...html.matchAll(/<form\b([^]*?)>([^]*?)<\/form>/g)].flatMap(([, head, body]) => {
-        const fields = {};
-        for (const [tag] of body.matchAll(/<input\b[^>]*>/g)) {
-            if (value(tag, 'name') && !/type="(checkbox|radio|file)"/.test(tag)) {
-                fields[value(tag, 'name')] = value(tag, 'value') ?? '';
-            }
-        }
-        const buttons = [...body.matchAll(/<button\b[^>]*>/g)].map(([tag]) => tag).filter((tag) => value(tag, 'name'));
-        const button = buttons[Math.floor(Math.random() * buttons.length)];
-        if (button) {
-            fields[value(button, 'name')] = value(button, 'value') ?? '';
-        }
-        return /method="post"/i.test(head) && value(head, 'action') ? [{ action: value(head, 'action'), fields }] : [];
-    });
-}
+testTogether(home, () => ({ teacher, lesson, step: step(), log }));
 
 test(
     'an address with other accents is another one, and wrong tries are counted for the one that is meant',
     { timeout: within(120) },
     async () => {
         const email = 'rene@coinstair.example';
-        const { password } = await newcomer(email, 'Accents');
+        const { password } = await newcomer(home, email, 'Accents');
         const attempt = (address, typed, from) =>
             ask(`${home.url}/sign-in`, {
                 method: 'POST',

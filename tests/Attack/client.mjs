@@ -1,4 +1,5 @@
 // What the abuses are made of: requests from any loopback address, floods that go on until they are stopped, and how long a screen waits.
+import assert from 'node:assert/strict';
 import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
@@ -95,4 +96,25 @@ export function screen(told) {
             wrong ? reject(wrong) : resolve(JSON.parse(said)),
         );
     });
+}
+
+/** A page that takes no longer than this is none that anybody was kept from. */
+export const SECONDS = 2;
+
+/**
+ * One request with its status, and that it took no longer than a page may.
+ *
+ * @param {import('../Fault/client.mjs').Client} client
+ * @param {string} path
+ * @param {number[]} allowed
+ * @returns {Promise<number>} seconds
+ */
+export async function soon(client, path, allowed = [200]) {
+    const began = performance.now();
+    const answer = await client.ask(path);
+    await answer.text();
+    const took = (performance.now() - began) / 1000;
+    assert.ok(allowed.includes(answer.status), `${path} answered ${answer.status}`);
+    assert.ok(took < SECONDS, `${path} took ${took.toFixed(2)} s`);
+    return took;
 }

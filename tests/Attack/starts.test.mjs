@@ -1,22 +1,51 @@
 // Two starts at once, starts that are killed, keepers that stay, a stop while somebody starts, a port that is taken.
 import assert from 'node:assert/strict';
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { coinStair, wait, within, freePort } from '../Fault/client.mjs';
 import { alive, Home } from './homes.mjs';
 import { LONG } from './client.mjs';
 
 const home = new Home(await freePort(), 'starts');
+let made;
 before(async () => {
-    const made = await home.start();
+    made = await coinStair(['start', '--background', '--port', String(home.port)], {
+        ...home.env,
+        PATH: `${crashesOnce('mariadb-install-db')}:${process.env.PATH}`,
+    });
     assert.equal(made.code, 0, made.err);
     await home.stop();
 });
 after(() => home.end());
 
 const PARTS = ['mariadbd', 'php-fpm: master', 'nginx: master', 'runsvdir'];
+/**
+ * A folder with a program that crashes when it is first called, and then is the one that is installed.
+ *
+ * @param {string} name
+ */
+function crashesOnce(name) {
+    const folder = join(home.folder, 'crashes');
+    mkdirSync(folder);
+    const lines = [
+        '#!/bin/sh',
+        `if mkdir ${join(folder, 'crashed')} 2>/dev/null; then echo 'Segmentation fault'; exit 1; fi`,
+        `PATH=\${PATH#*:} exec ${name} "$@"`,
+    ];
+    writeFileSync(join(folder, name), lines.join('\n'), { mode: 0o755 });
+    return folder;
+}
+
 const running = (name) => home.processes().filter((line) => line.includes(name)).length;
+
+test('a server that crashes while its database is made is begun again', () => {
+    assert.equal(made.code, 0, made.err);
+    assert.equal(existsSync(join(home.folder, 'crashes/crashed')), true);
+    const aside = readdirSync(home.path).filter((name) => name.startsWith('database.unfinished-'));
+    assert.equal(aside.length, 1, 'nothing is deleted');
+});
 
 test('of two starts at once one starts, and the other says why not', { timeout: within(120) }, async () => {
     for (let round = 0; round < (LONG ? 10 : 1); round++) {

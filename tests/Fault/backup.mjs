@@ -108,6 +108,11 @@ test('it never overwrites, and a damaged one is told', async () => {
         manifest.replace(/^format=2$/m, 'format=1').replace(/^migration .*$/m, 'migration Version20991231000000'),
     );
     assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /newer release/);
+    writeFileSync(
+        join(folder, 'newer/manifest'),
+        manifest.replace(/^format=2$/m, 'format=1').replace(/^migration .*$/gm, 'migration Version20261124000000'),
+    );
+    assert.match((await coinStair(['restore', join(folder, 'newer')], restored)).err, /older than the first release/);
 });
 
 test(
