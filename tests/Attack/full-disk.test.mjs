@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { Client, logCoin, wait, within, freePort } from '../Fault/client.mjs';
+import { Client, freePort, healthy, logCoin, wait, within } from '../Fault/client.mjs';
 import { Home } from './homes.mjs';
 
 const home = new Home(await freePort(), 'disk');
@@ -45,19 +45,6 @@ function fillDisk() {
     closeSync(file);
 }
 
-async function well() {
-    for (let tries = 0; tries < 300; tries++) {
-        const ok = await fetch(`${home.url}/health`)
-            .then((answer) => answer.ok)
-            .catch(() => false);
-        if (ok) {
-            return;
-        }
-        await wait(100);
-    }
-    assert.fail('it is not up again');
-}
-
 test(
     'coins that are acknowledged are there, others are told and kept by the screen',
     { skip, timeout: within(120) },
@@ -86,7 +73,7 @@ test(
         assert.equal(own.code, 1);
         assert.match(own.err, /no room on the disk/);
         rmSync(fill);
-        await well();
+        await healthy(home.url);
         context.diagnostic(
             `${acknowledged.length} coins acknowledged; refused with ${refused.join(', ') || 'nothing'}`,
         );
@@ -114,7 +101,7 @@ test('a part that dies meanwhile waits for room, and nothing is emptied', { skip
     process.kill(home.leader('database'), 'SIGKILL');
     await wait(12_000);
     rmSync(fill);
-    await well();
+    await healthy(home.url);
     assert.deepEqual(read(), before);
 });
 

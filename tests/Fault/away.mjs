@@ -5,25 +5,12 @@ import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { launch } from '../Browser/launch.mjs';
-import { Client, coinStair, logCoin, runFolder, wait, within } from './client.mjs';
+import { Client, coinStair, healthy, logCoin, runFolder, until, wait, within } from './client.mjs';
 
 const url = process.env.COIN_STAIR_URL;
 const home = process.env.COIN_STAIR_HOME;
 const run = runFolder(home);
 const sv = (command, part) => execFileSync('sv', ['-w', '20', command, join(run, 'services', part)]);
-
-async function healthy() {
-    for (let tries = 0; tries < 200; tries++) {
-        const ok = await fetch(`${url}/health`)
-            .then((answer) => answer.ok)
-            .catch(() => false);
-        if (ok) {
-            return;
-        }
-        await wait(100);
-    }
-    assert.fail('it is not up again');
-}
 
 for (const part of ['database', 'fpm']) {
     test(`without the ${part} every page is a 503 that can be read, within a second`, async () => {
@@ -48,7 +35,7 @@ for (const part of ['database', 'fpm']) {
             assert.equal((await client.post('/program', {})).status, 503, 'so is what somebody saves');
         } finally {
             sv('start', part);
-            await healthy();
+            await healthy(url);
         }
     });
 }
@@ -57,12 +44,12 @@ test('what works in the background waits for a database that is away for long', 
     sv('stop', 'database');
     await wait(10_000);
     sv('start', 'database');
-    await healthy();
-    let status = await coinStair(['status']);
-    for (let tries = 0; tries < 40 && status.code !== 0; tries++) {
-        await wait(250);
+    await healthy(url);
+    let status;
+    await until(async () => {
         status = await coinStair(['status']);
-    }
+        return status.code === 0;
+    }, 20);
     assert.equal(status.code, 0, status.out + status.err);
 });
 
@@ -101,7 +88,7 @@ test(
             [],
         );
         assert.ok(statuses[200] >= 200, 'what waited was answered');
-        await healthy();
+        await healthy(url);
     },
 );
 
@@ -170,7 +157,7 @@ test(
                 await saved.filter({ hasText: 'waiting to be sent: 2' }).waitFor();
             } finally {
                 sv('start', 'database');
-                await healthy();
+                await healthy(url);
             }
             await saved.filter({ hasText: 'all saved' }).waitFor({ timeout: within(15) });
         } finally {

@@ -93,17 +93,36 @@ export function isStarved() {
 }
 
 /**
- * Waits until something is so.
+ * Waits until something is so. What throws is not so yet.
  *
  * @param {() => unknown} isSo
  * @param {number} seconds for which it takes at most on an idle machine
- * @returns {Promise<boolean>} false where it is not, since others have the machine
+ * @returns {Promise<boolean>} whether it is
  */
-export async function eventually(isSo, seconds) {
-    for (const until = Date.now() + within(seconds); Date.now() < until; await wait(100)) {
-        if (await isSo()) {
-            return true;
+export async function until(isSo, seconds) {
+    for (const end = Date.now() + within(seconds); Date.now() < end; await wait(100)) {
+        try {
+            if (await isSo()) {
+                return true;
+            }
+        } catch {
+            // Nobody answers yet.
         }
+    }
+    return false;
+}
+
+/** Waits until an instance answers that it is well. */
+export async function healthy(url) {
+    if (!(await until(async () => (await fetch(`${url}/health`)).ok, 20))) {
+        throw new Error('it is not up again');
+    }
+}
+
+/** As until(), of something in the background: false only where it is not so since others have the machine. */
+export async function eventually(isSo, seconds) {
+    if (await until(isSo, seconds)) {
+        return true;
     }
     if (!isStarved()) {
         throw new Error(`it is not so after ${within(seconds) / 1000} s: ${isSo}`);

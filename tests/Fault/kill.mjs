@@ -7,7 +7,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { children, Client, coinStair, leader, runFolder, wait, within } from './client.mjs';
+import { children, Client, coinStair, leader, runFolder, until, wait, within } from './client.mjs';
 
 const home = process.env.COIN_STAIR_HOME;
 const url = process.env.COIN_STAIR_URL;
@@ -155,9 +155,7 @@ async function readInABook(client) {
 }
 
 async function bookIsThere(client, page) {
-    for (let tries = 0; tries < 300 && /<progress/.test(await client.page(page)); tries++) {
-        await wait(200);
-    }
+    await until(async () => !/<progress/.test(await client.page(page)), 60);
     const found = await client.page('/library?book=Killed+Book');
     assert.match(found, new RegExp(`\\b${BOOK} pieces`), 'the book is there, each piece once');
 }

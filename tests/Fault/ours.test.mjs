@@ -5,7 +5,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { children, freePort, coinStair, leader, wait, within } from './client.mjs';
+import { children, coinStair, freePort, leader, until, wait, within } from './client.mjs';
 
 const home = mkdtempSync(join(tmpdir(), 'coin-stair-ours-'));
 const env = { COIN_STAIR_HOME: home, COIN_STAIR_DATA: '', COIN_STAIR_FLUSH: '0' };
@@ -78,9 +78,7 @@ test(
                 const before = leader(home, 'nginx');
                 const [worker] = children(before);
                 process.kill(before, 'SIGKILL');
-                for (let tries = 0; tries < 200 && !(leader(home, 'nginx') !== before && (await answers())); tries++) {
-                    await wait(50);
-                }
+                await until(async () => leader(home, 'nginx') !== before && (await answers()), 10);
                 assert.notEqual(leader(home, 'nginx'), before);
                 assert.ok(!alive(worker), 'the worker of the dead master is gone');
                 assert.ok(await answers());
@@ -108,13 +106,10 @@ test(
         writeFileSync(join(home, 'nginx.conf'), conf.replace('worker_processes 1;', 'worker_processes rather many;'));
         process.kill(leader(home, 'nginx'), 'SIGKILL');
         let status;
-        for (let tries = 0; tries < 40; tries++) {
-            await wait(500);
+        await until(async () => {
             status = await coinStair(['status'], env);
-            if (/gave up/.test(status.out)) {
-                break;
-            }
-        }
+            return /gave up/.test(status.out);
+        }, 20);
         assert.equal(status.code, 1);
         assert.match(status.out, /nginx {2}gave up: the nginx was started 5 times and never answered/);
         assert.match(status.out, /invalid number of arguments in "worker_processes"/);
