@@ -10,6 +10,8 @@ use App\Lesson\Teach\LessonLog;
 use App\Lesson\Teach\LessonPlanner;
 use App\Library\Cut\Command\CutCommand;
 use App\Library\Cut\CutEditor;
+use App\Library\Cut\CutQuery;
+use App\Library\Cut\CutView;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Override;
@@ -19,20 +21,18 @@ use App\Shared\Entity\Program;
 use App\Shared\Entity\SaidState;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
-use App\Shared\Plans\PiecesForClasses;
-use App\Shared\Repository\ChunkRepository;
+use App\Shared\Repository\ClassRepository;
 use CoinStair\Core\Chunk\Cut;
 use CoinStair\Core\Log\EntryKind;
 use CoinStair\Core\Log\LogEntry;
-use CoinStair\Core\Method\Method;
 use CoinStair\Core\Progress\Said;
 use CoinStair\Core\Progress\State;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\OverrideKind;
-use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Skill\Family;
 use CoinStair\Core\Skill\Skill;
+use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\Uid\Uuid;
 
 /** A small program, and what a teacher changes in it. */
@@ -115,12 +115,12 @@ trait ChangesRows
 
     private function split(Piece $piece): void
     {
-        $class = $this->find(SchoolClass::class);
-        $fixed = $this->service(ChunkRepository::class)->of($piece)->fixed();
-        $plan = CutPlan::of($this->service(PiecesForClasses::class)->of($piece, $class), Method::Forward, $fixed);
-        $edges = $plan->phrases()[0]->edges();
+        /** @var InputBag<string> $for */
+        $for = new InputBag(['for' => 'class-'.$this->ids['class']]);
+        $cut = $this->service(CutView::class)->load($piece, CutQuery::of($for, $piece, $this->service(ClassRepository::class)));
+        $edges = $cut->plan()->phrases()[0]->edges();
         $split = static fn (Cut $cut, int $number): Cut => $cut->split($number);
-        $this->service(CutEditor::class)->change($piece, $plan, new CutCommand($edges, $split));
+        $this->service(CutEditor::class)->change($cut, new CutCommand($edges, $split));
     }
 
     private function ownSkill(string $code, string $name): OwnSkill

@@ -66,6 +66,24 @@ final class CutTest extends WebCase
         self::assertSame('1–4 phrase', $this->chunks()[0]);
     }
 
+    public function testAChangeAsksEachQueryOnce(): void
+    {
+        $piece = $this->tune(self::LINES);
+        $class = $this->schoolClass();
+        $this->service(SequenceBuilder::class)->build($class, $piece, 84);
+        $this->entities()->flush();
+        foreach (['year-1', 'class-'.$class->getId()] as $for) {
+            $this->post($this->address($piece).'/cut', ['do' => 'split', 'chunk' => '0.0-4.0', 'for' => $for], [], self::HX);
+            self::assertResponseIsSuccessful();
+            Queries::read();
+            $this->post($this->address($piece).'/cut', ['do' => 'join', 'chunk' => '0.0-2.0', 'for' => $for], [], self::HX);
+            self::assertResponseIsSuccessful();
+            $twice = array_filter(array_count_values(Queries::read()), static fn (int $times): bool => $times > 1);
+            // The test asks a page of its own before, for its token.
+            self::assertSame([], array_filter(array_keys($twice), static fn (string $query): bool => !str_contains($query, 'account t0')));
+        }
+    }
+
     public function testMakingAndTakingAway(): void
     {
         $piece = $this->tune(self::LINES);

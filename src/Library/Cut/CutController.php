@@ -37,7 +37,7 @@ final class CutController extends AbstractController
             return $this->redirectToRoute('piece', ['id' => $piece->getId()] + $request->query->all());
         }
 
-        return $this->workspace($piece, CutQuery::of($request->query, $piece, $this->classes));
+        return $this->workspace($this->view->load($piece, CutQuery::of($request->query, $piece, $this->classes)));
     }
 
     #[Route('/cut', name: 'piece_cut_change', methods: ['POST'])]
@@ -45,6 +45,7 @@ final class CutController extends AbstractController
     {
         $cut = $this->view->load($piece, CutQuery::of($request->request, $piece, $this->classes));
         $query = $cut->query;
+        $now = $cut->chunks;
         $problem = $touched = '';
         try {
             if ($request->request->getInt('cut', $piece->getCutVersion()) !== $piece->getCutVersion()) {
@@ -52,15 +53,15 @@ final class CutController extends AbstractController
             }
             $command = CutForm::command($piece, $request->request);
             if ($command instanceof Turn) {
-                $this->editor->turn($piece, $command->again, $command->seen);
+                $now = $this->editor->turn($cut, $command->again, $command->seen);
             } else {
-                $touched = $this->editor->change($piece, $cut->plan(), $command);
+                [$touched, $now] = $this->editor->change($cut, $command);
             }
         } catch (Refusal $refusal) {
             $problem = $refusal->notice;
         }
         if ($request->headers->has('HX-Request')) {
-            return $this->workspace($piece, $query, $problem, $touched);
+            return $this->workspace($now === $cut->chunks ? $cut : $this->view->again($cut, $now), $problem, $touched);
         }
         if ('' !== $problem) {
             $this->addFlash('error', $problem);
@@ -94,10 +95,9 @@ final class CutController extends AbstractController
         ]);
     }
 
-    private function workspace(Piece $piece, CutQuery $query, Notice|string $problem = '', string $touched = ''): Response
+    private function workspace(LoadedCut $cut, Notice|string $problem = '', string $touched = ''): Response
     {
-        $page = $this->view->page($this->view->load($piece, $query), $problem, $touched);
-
+        $page = $this->view->page($cut, $problem, $touched);
         $response = new Response(null, '' === $problem ? 200 : 422);
 
         return $this->render('library/_workspace.html.twig', ['page' => $page, 'oob' => true], $response);

@@ -16,7 +16,6 @@ use CoinStair\Core\Chunk\ChangedCut;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\CutEdit;
 use CoinStair\Core\Score\Refusal;
-use CoinStair\Core\Sequence\CutPlan;
 use Doctrine\ORM\EntityManagerInterface;
 
 /**
@@ -34,17 +33,19 @@ final readonly class CutEditor
     }
 
     /**
-     * @param CutPlan $plan the cut of which the command speaks
+     * @param LoadedCut $cut of which the command speaks
      *
-     * @return string edges of the chunk that was touched
+     * @return array{string, PieceChunks} edges of the chunk that was touched; the chunks as they are now
      *
      * @throws Refusal if the change is not possible
      */
-    public function change(Piece $piece, CutPlan $plan, CutCommand $command): string
+    public function change(LoadedCut $cut, CutCommand $command): array
     {
+        $plan = $cut->plan();
+        $piece = $cut->piece;
         $proposed = $plan->proposed();
 
-        return $this->cuts->change($piece, function (PieceChunks $chunks) use ($piece, $plan, $proposed, $command): string {
+        return $this->cuts->change($piece, $cut->chunks, function (PieceChunks $chunks) use ($piece, $plan, $proposed, $command): array {
             $stored = $chunks->taught();
             if ($command->makes && \count($stored) >= ChunkRepository::LIMIT) {
                 throw Refusal::because('This piece holds as many chunks as there can be.');
@@ -52,11 +53,9 @@ final readonly class CutEditor
             $music = array_map(static fn (StoredChunk $chunk): Chunk => $chunk->chunk(), $stored);
             $changed = CutEdit::of($piece->score(), $music, array_keys($plan->fixed->own), $proposed, $command->all)
                 ->change($command->edges, $command->change);
-            if (!$changed->isNone()) {
-                $this->save($piece, $stored, $changed);
-            }
+            $made = $changed->isNone() ? [] : $this->save($piece, $stored, $changed);
 
-            return $changed->touched;
+            return [$changed->touched, $chunks->after($made)];
         });
     }
 
@@ -66,27 +65,38 @@ final readonly class CutEditor
      * @param bool $again do it again
      * @param int  $seen  id of the change that somebody saw as the one to be taken back; 0 if none was named
      *
+     * @return PieceChunks as they are now
+     *
      * @throws Refusal if somebody else changed the cut since
      */
-    public function turn(Piece $piece, bool $again, int $seen): void
+    public function turn(LoadedCut $cut, bool $again, int $seen): PieceChunks
     {
-        $change = $this->changes->next($piece, $again);
+        $change = $this->changes->next($cut->piece, $again);
         if ($seen > 0 && $change?->getId() !== $seen) {
             throw Refusal::because(
                 'The cut was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.',
             );
         }
-        if (null !== $change) {
-            $this->cuts->change($piece, static function (PieceChunks $chunks) use ($change, $again): void {
-                self::restore($chunks, $change, $again ? 1 : 0);
-                $change->setUndone(!$again);
-            });
+        if (null === $change) {
+            return $cut->chunks;
         }
+
+        return $this->cuts->change($cut->piece, $cut->chunks, static function (PieceChunks $chunks) use ($change, $again): PieceChunks {
+            self::restore($chunks, $change, $again ? 1 : 0);
+            $change->setUndone(!$again);
+
+            return $chunks->after([]);
+        });
     }
 
-    /** @param array<int, StoredChunk> $stored by id */
-    private function save(Piece $piece, array $stored, ChangedCut $to): void
+    /**
+     * @param array<int, StoredChunk> $stored by id
+     *
+     * @return list<StoredChunk> those that were made
+     */
+    private function save(Piece $piece, array $stored, ChangedCut $to): array
     {
+        $made = [];
         /** @var list<array{StoredChunk, State}> $changed each with its state before */
         $changed = [];
         foreach ($to->chunks as $number => $chunk) {
@@ -95,6 +105,7 @@ final readonly class CutEditor
                 $one = new StoredChunk($piece, $chunk, false);
                 $one->setRemoved(true);
                 $this->entities->persist($one);
+                $made[] = $one;
             }
             $changed[] = [$one, self::state($one)];
             $one->cut($chunk);
@@ -113,6 +124,8 @@ final readonly class CutEditor
             $states[(int) $one->getId()] = [$state, self::state($one)];
         }
         $this->entities->persist(new CutChange($piece, $states));
+
+        return $made;
     }
 
     /** @param int<0, 1> $which as it was before the change, or after it */

@@ -9,6 +9,8 @@ use App\Shared\Plans\LessonSequences;
 use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
+use App\Shared\Repository\OverrideRepository;
+use App\Shared\Repository\PieceChunks;
 use App\Shared\Web\MusicWords;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
@@ -17,6 +19,7 @@ use CoinStair\Core\Form\Talk;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Standing\CoverageState;
@@ -40,6 +43,7 @@ final readonly class CutView
         private ChunkRepository $chunks,
         private CutChangeRepository $changes,
         private PiecesForClasses $pieces,
+        private OverrideRepository $overrides,
         private LessonSequences $sequences,
         private ScoreOverlay $overlay,
         private MusicWords $music,
@@ -51,13 +55,31 @@ final readonly class CutView
     /** The piece as it is cut for somebody, with what their record and their teacher say now. */
     public function load(Piece $piece, CutQuery $query): LoadedCut
     {
-        $chunks = $this->chunks->of($piece);
-        $class = $query->class;
-        $past = null === $class ? [] : $this->sequences->past($class, $piece, $chunks);
-        $forClass = $this->pieces->playedBy($piece, $class, $query->policies, $past);
-        $frozen = null === $class ? [] : $this->chunks->frozen($piece, $class);
+        return $this->with(
+            $piece,
+            $query,
+            $this->chunks->of($piece),
+            $this->overrides->counting($piece, $query->class),
+            null === $query->class ? [] : $this->chunks->frozen($piece, $query->class),
+        );
+    }
 
-        return new LoadedCut($piece, $query->settledFor($forClass), $forClass, $chunks, $chunks->fixed($frozen));
+    /** The same after its chunks were changed; what they do not change is not asked for again. */
+    public function again(LoadedCut $cut, PieceChunks $now): LoadedCut
+    {
+        return $this->with($cut->piece, $cut->query, $now, $cut->overrides, $cut->frozen);
+    }
+
+    /**
+     * @param array<string, list<Setting>> $overrides that count, by instrument
+     * @param list<int>                    $frozen    chunks on which the class's sequence was built, by id
+     */
+    private function with(Piece $piece, CutQuery $query, PieceChunks $chunks, array $overrides, array $frozen): LoadedCut
+    {
+        $past = null === $query->class ? [] : $this->sequences->past($query->class, $piece, $chunks);
+        $for = $this->pieces->playedBy($piece, $query->class, $query->policies, $past, $overrides);
+
+        return new LoadedCut($piece, $query->settledFor($for), $for, $chunks, $chunks->fixed($frozen), $overrides, $frozen);
     }
 
     /** @param Notice|string $problem with the last change; empty if there was none */

@@ -11,6 +11,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\FixedCut;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Copies;
+use CoinStair\Core\Score\Override as Setting;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\PieceForClass;
 
@@ -19,13 +20,19 @@ final readonly class LoadedCut
 {
     use Copies;
 
-    /** @param CutQuery $query with the instruments that count */
+    /**
+     * @param CutQuery                     $query     with the instruments that count
+     * @param array<string, list<Setting>> $overrides that count, by instrument
+     * @param list<int>                    $frozen    chunks on which the class's sequence was built, by id
+     */
     public function __construct(
         public Piece $piece,
         public CutQuery $query,
         public PieceForClass $for,
         public PieceChunks $chunks,
         public FixedCut $fixed,
+        public array $overrides,
+        public array $frozen,
     ) {
     }
 

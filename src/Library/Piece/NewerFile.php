@@ -8,6 +8,7 @@ use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
+use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceChunks;
@@ -26,6 +27,7 @@ final readonly class NewerFile
     public function __construct(
         private EntityManagerInterface $entities,
         private Cuts $cuts,
+        private ChunkRepository $chunks,
         private CutChangeRepository $changes,
         private OverrideRepository $overrides,
         private PieceRepository $pieces,
@@ -44,7 +46,11 @@ final readonly class NewerFile
         // What its page reckons is reckoned before the old score goes.
         FirstLook::at($read->piece, $piece->getGoalTempo());
 
-        return $this->cuts->change($piece, fn (PieceChunks $chunks): int => $this->renew($piece, $chunks->all, $read, $bytes, $fileName));
+        return $this->cuts->change(
+            $piece,
+            $this->chunks->of($piece),
+            fn (PieceChunks $chunks): int => $this->renew($piece, $chunks->all, $read, $bytes, $fileName),
+        );
     }
 
     /** @param list<Chunk> $chunks */

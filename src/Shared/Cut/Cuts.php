@@ -27,24 +27,24 @@ final readonly class Cuts
      *
      * @template T
      *
+     * @param PieceChunks              $read   its chunks as they were read after the piece: if nobody changed the cut since, they are it
      * @param \Closure(PieceChunks): T $change
      *
      * @return T
      *
      * @throws OptimisticLockException if the cut was changed since the piece was read: what was asked is to be done again from the start
      */
-    public function change(Piece $piece, \Closure $change): mixed
+    public function change(Piece $piece, PieceChunks $read, \Closure $change): mixed
     {
         $database = $this->entities->getConnection();
 
         // Past the entity manager, which would be closed by a refusal; what it says is shown with the cut beside it.
-        return $database->transactional(function () use ($piece, $change, $database): mixed {
+        return $database->transactional(function () use ($piece, $read, $change, $database): mixed {
             $this->hold($piece);
-            $chunks = $this->chunks->of($piece);
-            foreach ($chunks->misfits() as $chunk) {
+            foreach ($read->misfits() as $chunk) {
                 $chunk->putAside();
             }
-            $result = $change($chunks);
+            $result = $change($read);
             $this->entities->flush();
             $piece->cutWasChanged();
             $database->executeStatement('UPDATE piece SET cut_version = ? WHERE id = ?', [$piece->getCutVersion(), $piece->getId()]);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Shared\Facts;
 
+use App\Shared\Entity\Chunk;
+use App\Shared\Entity\CutChange;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Looked\SkillsOfPieces;
 use App\Shared\Repository\ChunkRepository;
@@ -13,6 +15,7 @@ use App\Shared\Tenancy\CurrentProgram;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use Doctrine\Bundle\DoctrineBundle\Attribute\AsDoctrineListener;
+use Doctrine\ORM\Event\OnFlushEventArgs;
 use Doctrine\ORM\Events;
 use Psr\Clock\ClockInterface;
 use Symfony\Contracts\Service\ResetInterface;
@@ -21,12 +24,19 @@ use Symfony\Contracts\Service\ResetInterface;
  * Loads the facts of classes: the same few queries for any number of them. What was looked up holds for one request, until something is
  * written.
  */
+#[AsDoctrineListener(event: Events::onFlush)]
 #[AsDoctrineListener(event: Events::postFlush)]
 final class FactsOfClasses implements ResetInterface
 {
     /** @var array<int, ClassFacts> by class id */
     private array $facts = [];
+    /** @var array<int, string> states of their logs, by class id */
+    private array $logs = [];
+    /** @var array<int, string> states of what was said and set for them, by class id */
+    private array $said = [];
     private ?string $catalogue = null;
+    /** Nothing but a cut is being written: neither logs nor what was said change with it. */
+    private bool $isCut = false;
 
     public function __construct(
         private readonly LessonRepository $lessons,
@@ -41,9 +51,25 @@ final class FactsOfClasses implements ResetInterface
     ) {
     }
 
+    public function onFlush(OnFlushEventArgs $event): void
+    {
+        $work = $event->getObjectManager()->getUnitOfWork();
+        $written = [
+            ...$work->getScheduledEntityInsertions(),
+            ...$work->getScheduledEntityUpdates(),
+            ...$work->getScheduledEntityDeletions(),
+        ];
+        $others = array_filter($written, static fn (object $row): bool => !$row instanceof Chunk && !$row instanceof CutChange);
+        $this->isCut = [] !== $written && [] === $others;
+    }
+
     public function postFlush(): void
     {
-        $this->reset();
+        if ($this->isCut) {
+            $this->facts = [];
+        } else {
+            $this->reset();
+        }
     }
 
     public function reset(): void
@@ -51,8 +77,14 @@ final class FactsOfClasses implements ResetInterface
         $this->pieces->reset();
         $this->taught->reset();
         $this->past->reset();
-        $this->facts = [];
+        $this->facts = $this->logs = $this->said = [];
         $this->catalogue = null;
+    }
+
+    /** The state of the log of a class; empty where it was taught nothing. */
+    public function log(SchoolClass $class): string
+    {
+        return $this->logs([$class])[(int) $class->getId()] ?? '';
     }
 
     /** The facts of a class, as of today. */
@@ -76,9 +108,9 @@ final class FactsOfClasses implements ResetInterface
         }
         $program = $this->program->get();
         $today = $program->today($this->clock->now())->format('Y-m-d');
-        $said = $this->skills->states($asked);
+        $said = $this->said = self::states($this->said, $asked, $this->skills->states(...));
         $this->pieces->hasOwn(str_contains(implode(' ', $said), SkillRepository::OWN));
-        $logs = $this->lessons->logs($asked);
+        $logs = $this->logs($asked);
         $matter = $this->matterStates($asked, $logs);
         $this->catalogue ??= hash('xxh128', json_encode($this->pieces->catalogue(), \JSON_THROW_ON_ERROR));
         foreach ($asked as $class) {
@@ -100,6 +132,31 @@ final class FactsOfClasses implements ResetInterface
                 $today,
             );
         }
+    }
+
+    /**
+     * @param list<SchoolClass> $classes
+     *
+     * @return array<int, string> states of their logs, by class id
+     */
+    private function logs(array $classes): array
+    {
+        return $this->logs = self::states($this->logs, $classes, $this->lessons->logs(...));
+    }
+
+    /**
+     * @param array<int, string>                              $known   by class id
+     * @param list<SchoolClass>                               $classes
+     * @param \Closure(list<SchoolClass>): array<int, string> $load    of those that are not known
+     *
+     * @return array<int, string> of all of them; empty where there is nothing
+     */
+    private static function states(array $known, array $classes, \Closure $load): array
+    {
+        $new = array_values(array_filter($classes, static fn (SchoolClass $class): bool => !isset($known[(int) $class->getId()])));
+        $ids = array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $new);
+
+        return $known + ([] === $new ? [] : $load($new)) + array_fill_keys($ids, '');
     }
 
     /** What tells one state of the chunks and pieces of some lessons from any other. */

@@ -8,6 +8,7 @@ use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
+use App\Shared\Facts\FactsOfClasses;
 use App\Shared\Facts\TaughtLessons;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
@@ -36,6 +37,7 @@ final readonly class LessonSequences
 
     public function __construct(
         private PiecesForClasses $pieces,
+        private FactsOfClasses $facts,
         private LessonRepository $rows,
         private TaughtLessons $taught,
         private ChunkRepository $chunks,
@@ -179,7 +181,7 @@ final readonly class LessonSequences
 
     private function log(SchoolClass $class): string
     {
-        return $this->rows->logs([$class])[(int) $class->getId()] ?? '';
+        return $this->facts->log($class);
     }
 
     /** @return list<PastLesson> */

@@ -11,6 +11,7 @@ use App\Shared\Repository\OverrideRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Score\Override;
 use CoinStair\Core\Sequence\PieceForClass;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Standing;
@@ -31,18 +32,24 @@ final readonly class PiecesForClasses
     /**
      * For a class, or for none: then nothing is known, and only what was set for all classes counts.
      *
-     * @param HandPolicies     $policies the class's own, others that somebody tries, or those of a year
-     * @param list<PastLesson> $past     the class's lessons on the piece
+     * @param HandPolicies                       $policies  the class's own, others that somebody tries, or those of a year
+     * @param list<PastLesson>                   $past      the class's lessons on the piece
+     * @param array<string, list<Override>>|null $overrides that count, by instrument, if they are known already
      */
-    public function playedBy(Piece $piece, ?SchoolClass $class, HandPolicies $policies, array $past = []): PieceForClass
-    {
+    public function playedBy(
+        Piece $piece,
+        ?SchoolClass $class,
+        HandPolicies $policies,
+        array $past = [],
+        ?array $overrides = null,
+    ): PieceForClass {
         return PieceForClass::of(
             $piece->score(),
             $class?->policies($policies) ?? ClassPolicies::ofYear($policies),
             null === $class ? Standing::unknown() : $this->standings->of($class),
             $piece->getGoalTempo(),
             $piece->getScoreHash(),
-            $this->overrides->counting($piece, $class),
+            $overrides ?? $this->overrides->counting($piece, $class),
             $this->memory,
             $past,
         );

@@ -19,6 +19,24 @@ final class PieceChunks implements \JsonSerializable
     {
     }
 
+    /**
+     * As they are after a change, some of them new.
+     *
+     * @param list<Chunk> $made
+     */
+    public function after(array $made): self
+    {
+        $all = [...$this->all, ...$made];
+        $order = static fn (Chunk $chunk): array => [
+            $chunk->chunk()->from->rank(),
+            $chunk->chunk()->to->rank(),
+            $chunk->getId(),
+        ];
+        usort($all, static fn (Chunk $one, Chunk $other): int => $order($one) <=> $order($other));
+
+        return new self($all);
+    }
+
     /** @return array<int, Chunk> those that can be taught, by id: the cut, and what sequences made of it */
     public function taught(): array
     {
