@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Form;
 
+use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
@@ -49,7 +50,7 @@ final readonly class Phrases
             for ($start = $end - 1; $start >= $barrier; --$start) {
                 $odd = 1 === (int) round($measures[$end] - $measures[$start]) % 2;
                 $total = $costs[$start] + self::size($sums[$end] - $sums[$start], $wish) + ($odd ? self::ODD : 0.0) + $border;
-                if ($total < $best - 1e-9) {
+                if ($total < $best - Numbers::TOLERANCE) {
                     $best = $total;
                     $from[$end] = $start;
                 }

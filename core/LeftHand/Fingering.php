@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\LeftHand;
 
+use CoinStair\Core\Score\Numbers;
+
 /**
  * The fingers of a line: the cheapest path over all candidates, exact for the stated costs (handbook 3).
  */
@@ -291,7 +293,7 @@ final readonly class Fingering
                 $bestFrom = 0;
                 foreach ($column as $at => $move) {
                     $total = $totals[$at] + $move;
-                    if ($total < $best - 1e-9) {
+                    if ($total < $best - Numbers::TOLERANCE) {
                         $best = $total;
                         $bestFrom = $at;
                     }

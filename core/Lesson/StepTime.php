@@ -71,6 +71,12 @@ final readonly class StepTime
         return array_map(static fn (Tread $tread): int => $tread->tempo, $this->treads);
     }
 
+    /** How far it comes today, if it goes as expected. */
+    public function climbed(): Climbed
+    {
+        return new Climbed($this->top()->tempo ?? 0, $this->tempos());
+    }
+
     /** The last of the treads; none where nothing is played. */
     public function top(): ?Tread
     {

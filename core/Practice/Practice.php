@@ -22,9 +22,9 @@ use CoinStair\Core\Standing\Touch;
 final class Practice
 {
     /**
-     * Gains of each class of equal measures, in logarithms: from and to in ticks of the measure, what stays, what is fresh.
+     * Gains of each class of equal measures.
      *
-     * @var array<int, list<array{int, int, float, float}>>
+     * @var array<int, list<Gain>>
      */
     private array $gains = [];
     private readonly bool $isUnknown;
@@ -93,15 +93,14 @@ final class Practice
     /** Clean repetitions of a chunk were earned. */
     public function clean(Chunk $chunk, float $coins): void
     {
-        foreach ($this->spans($chunk) as [$position, $from, $to]) {
-            $class = $this->classes[$position];
-            $gains = self::cutAt(self::cutAt($this->gains[$class] ?? [[0, \PHP_INT_MAX, 0.0, 0.0]], $from), $to);
-            foreach ($gains as $index => [$start, $end, $kept, $fresh]) {
-                if ($start >= $from && $end <= $to) {
-                    $base = $this->tempo($this->move($position, $start, $end, true, null));
+        foreach (Stretch::of($chunk) as $stretch) {
+            $class = $this->classes[$stretch->position];
+            $gains = Gain::cutAt(Gain::cutAt($this->gainsOf($stretch), $stretch->from), $stretch->to);
+            foreach ($gains as $index => $gain) {
+                if ($stretch->holds($gain)) {
+                    $base = $this->tempo($this->move($stretch->position, $gain->from, $gain->to, true, null));
                     $most = log(max(1.0, (Comfort::CAP_OF_GOAL * $this->goal) / $base));
-                    $gain = max($kept + $fresh, min($most, $kept + $fresh + $coins * log(Comfort::GAIN_PER_COIN)));
-                    $gains[$index][3] = $gain - $kept;
+                    $gains[$index] = $gain->grownBy($coins * log(Comfort::GAIN_PER_COIN), $most);
                 }
             }
             $this->gains[$class] = $gains;
@@ -119,10 +118,7 @@ final class Practice
     public function nextMeeting(): void
     {
         foreach ($this->gains as $class => $gains) {
-            $this->gains[$class] = array_map(
-                static fn (array $gain): array => [$gain[0], $gain[1], $gain[2] + $gain[3] / 2, 0.0],
-                $gains,
-            );
+            $this->gains[$class] = array_map(static fn (Gain $gain): Gain => $gain->atNextMeeting(), $gains);
         }
     }
 
@@ -151,7 +147,7 @@ final class Practice
         $this->nextMeeting();
     }
 
-    /** @return array{array<int, list<array{int, int, float, float}>>, array<int, float>} all that comfort follows from, for comparisons */
+    /** @return array{array<int, list<Gain>>, array<int, float>} all that comfort follows from, for comparisons */
     public function state(): array
     {
         return [$this->gains, $this->reading?->lacks() ?? []];
@@ -166,17 +162,17 @@ final class Practice
     {
         $least = \INF;
         $hardest = null;
-        $spans = $this->spans($chunk);
-        foreach ($spans as $at => [$position, $from, $to]) {
-            $lands = $at + 1 < \count($spans) || $chunk->lands;
-            foreach ($this->gains[$this->classes[$position]] ?? [[0, \PHP_INT_MAX, 0.0, 0.0]] as [$start, $end, $kept, $fresh]) {
-                if ($end <= $from || $start >= $to) {
+        $stretches = Stretch::of($chunk);
+        foreach ($stretches as $at => $stretch) {
+            $lands = $at + 1 < \count($stretches) || $chunk->lands;
+            foreach ($this->gainsOf($stretch) as $gain) {
+                if (!$stretch->meets($gain)) {
                     continue;
                 }
-                $isInside = $lands || $end < $to;
-                $move = $this->move($position, max($start, $from), min($end, $to), $isInside, $who);
+                $isInside = $lands || $gain->to < $stretch->to;
+                $move = $this->move($stretch->position, max($gain->from, $stretch->from), min($gain->to, $stretch->to), $isInside, $who);
                 $base = $this->tempo($move);
-                $tempo = max($base, min(Comfort::CAP_OF_GOAL * $this->goal, $base * exp($kept + $fresh)));
+                $tempo = max($base, min(Comfort::CAP_OF_GOAL * $this->goal, $base * exp($gain->all())));
                 // Of two that are as comfortable after practice, the one that was harder before it.
                 if ($tempo < $least || ($tempo === $least && null !== $move && $move->tempo() < ($hardest?->tempo() ?? \INF))) {
                     $least = $tempo;
@@ -220,37 +216,9 @@ final class Practice
         return $this->hardest[$key];
     }
 
-    /** @return list<array{int, int, int}> position of each measure of a chunk, and what of it lies in the chunk: from and to in ticks */
-    private function spans(Chunk $chunk): array
+    /** @return list<Gain> of the measure in which a stretch lies, and of those that are the same */
+    private function gainsOf(Stretch $stretch): array
     {
-        $spans = [];
-        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            $spans[] = [
-                $position,
-                $position === $chunk->from->position ? $chunk->from->offset : 0,
-                $position === $chunk->to->position ? $chunk->to->offset : \PHP_INT_MAX,
-            ];
-        }
-
-        return $spans;
-    }
-
-    /**
-     * @param list<array{int, int, float, float}> $gains
-     *
-     * @return list<array{int, int, float, float}>
-     */
-    private static function cutAt(array $gains, int $at): array
-    {
-        $cut = [];
-        foreach ($gains as $gain) {
-            if ($gain[0] < $at && $at < $gain[1]) {
-                $cut[] = [$gain[0], $at, $gain[2], $gain[3]];
-                $gain[0] = $at;
-            }
-            $cut[] = $gain;
-        }
-
-        return $cut;
+        return $this->gains[$this->classes[$stretch->position]] ?? [Gain::none()];
     }
 }

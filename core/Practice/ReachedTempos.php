@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace CoinStair\Core\Practice;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Score\Piece;
 
 /** The tempos at which a class has each chunk: from its log, and from the steps that are planned before. Grows step by step. */
 final class ReachedTempos
 {
-    /** @var list<array{Chunk, int, list<int>, bool}> chunk, tempo, treads, whether it was learned or joined */
+    /** @var list<Reached> */
     private array $rows = [];
 
-    /** @param list<int> $treads of the stair on which it was reached */
-    public function add(Chunk $chunk, int $tempo, array $treads, bool $learned): void
+    /** @param bool $isLearned it was learned or joined, not only played again */
+    public function add(Chunk $chunk, Climbed $climbed, bool $isLearned): void
     {
-        if ($tempo > 0) {
-            $this->rows[] = [$chunk, $tempo, $treads, $learned];
+        if ($climbed->tempo > 0) {
+            $this->rows[] = new Reached($chunk, $climbed, $isLearned);
         }
     }
 
@@ -26,7 +27,9 @@ final class ReachedTempos
     {
         $lowest = 0;
         $seen = [];
-        foreach (array_reverse($this->rows) as [$other, $tempo]) {
+        foreach (array_reverse($this->rows) as $row) {
+            $other = $row->chunk;
+            $tempo = $row->climbed->tempo;
             if ($other->contains($chunk)) {
                 return 0 === $lowest ? $tempo : min($lowest, $tempo);
             }
@@ -40,27 +43,27 @@ final class ReachedTempos
         return $lowest;
     }
 
-    /** @return array{Chunk, int, list<int>}|null what was learned or joined last: chunk, tempo, treads */
-    public function latest(): ?array
+    /** What was learned or joined last. */
+    public function latest(): ?Reached
     {
-        foreach (array_reverse($this->rows) as [$chunk, $tempo, $treads, $learned]) {
-            if ($learned) {
-                return [$chunk, $tempo, $treads];
+        foreach (array_reverse($this->rows) as $row) {
+            if ($row->isLearned) {
+                return $row;
             }
         }
 
         return null;
     }
 
-    /** @return array{Chunk, int}|null the longest chunk that was learned or joined, of two as long the later, and its tempo */
-    public function longest(Piece $piece): ?array
+    /** The longest chunk that was learned or joined; of two as long the later. */
+    public function longest(Piece $piece): ?Reached
     {
         $longest = null;
         $ticks = 0;
-        foreach ($this->rows as [$chunk, $tempo, , $learned]) {
-            $length = $piece->ticksBetween($chunk->from, $chunk->to);
-            if ($learned && $length >= $ticks) {
-                $longest = [$chunk, $tempo];
+        foreach ($this->rows as $row) {
+            $length = $piece->ticksBetween($row->chunk->from, $row->chunk->to);
+            if ($row->isLearned && $length >= $ticks) {
+                $longest = $row;
                 $ticks = $length;
             }
         }

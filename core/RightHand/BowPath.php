@@ -7,31 +7,10 @@ namespace CoinStair\Core\RightHand;
 /**
  * Where on the bow each stroke starts and ends: the cheapest path over a grid of bow places and amounts, exact on that grid (handbook 4).
  * Place is 0 at the frog to 1 at the tip; down moves toward 1.
- *
- * A state is where a stroke ended and how much bow it took. What the states cost beyond the cheapest of them is a *front*; the same step
- * from the same front is reckoned once, so that equal rows of strokes cost no more than one of them.
  */
 final class BowPath
 {
     private const LEAST = 0.125;
-    /** Prices are added as whole numbers, so that equal fronts are found equal. */
-    private const SCALE = 1_000_000_000;
-    /** Fronts and kinds of steps that are remembered, over all paths that are asked for. */
-    private const KEPT = 3000;
-    /** Of no step yet: one state, which costs nothing. */
-    private const START = 0;
-
-    /** @var array<string, array<int, array<int, int>>> prices, by key of the step, state and next state */
-    private static array $ways = [];
-    /** @var array<int, non-empty-array<int, int>> costs by state */
-    private static array $fronts = [self::START => [0 => 0]];
-    /** @var array<string, int> number of each front, by its packed content */
-    private static array $numbers = [];
-    /**
-     * @var array<int, array<string, array{int, int, array<int, int>}>> by front and key of the step: front that follows, least cost,
-     *                                                                  states before
-     */
-    private static array $known = [];
 
     /** @param list<array{float, float}> $places start and end of each stroke */
     private function __construct(public readonly array $places, public readonly float $cost)
@@ -41,27 +20,24 @@ final class BowPath
     /** @param list<BowedStroke> $strokes */
     public static function of(array $strokes, AmountPolicy $policy = AmountPolicy::Value, StartPolicy $starts = StartPolicy::ByLength): self
     {
-        if (\count(self::$ways) + \count(self::$fronts) > self::KEPT) {
-            self::$ways = self::$numbers = self::$known = [];
-            self::$fronts = [self::START => [0 => 0]];
-        }
-        $front = self::START;
+        $fronts = new BowFronts();
+        $front = BowFronts::START;
         $total = 0;
         $trail = [];
         foreach (self::steps($strokes, $policy, $starts) as $step) {
-            [$front, $least, $from] = self::$known[$front][$step->key] ??= self::follow($front, $step);
+            [$front, $least, $from] = $fronts->after($front, $step);
             $total += $least;
             $trail[] = [$from, $step->way];
         }
-        $state = (int) array_search(0, self::$fronts[$front], true);
+        $state = $fronts->cheapest($front);
         $places = [];
         foreach (array_reverse($trail) as [$from, $way]) {
-            $end = $state >> 5;
-            $places[] = [(float) (($end - $way * ($state & 31)) / BowGrid::STEPS), (float) ($end / BowGrid::STEPS)];
+            $end = BowFronts::end($state);
+            $places[] = [(float) (($end - $way * BowFronts::units($state)) / BowGrid::STEPS), (float) ($end / BowGrid::STEPS)];
             $state = $from[$state];
         }
 
-        return new self(array_reverse($places), $total / self::SCALE);
+        return new self(array_reverse($places), $total / BowFronts::SCALE);
     }
 
     /**
@@ -136,55 +112,5 @@ final class BowPath
         }
 
         return $steps;
-    }
-
-    /**
-     * @return array{int, int, array<int, int>} the front that follows, what the cheapest way there costs, and the state before, by state
-     */
-    private static function follow(int $front, BowStep $step): array
-    {
-        [$costs, $from] = self::advance(self::$fronts[$front], $step);
-        $least = min($costs);
-        foreach ($costs as $state => $cost) {
-            $costs[$state] = $cost - $least;
-        }
-        $number = self::$numbers[pack('q*', ...array_keys($costs), ...$costs)] ??= \count(self::$fronts);
-        self::$fronts[$number] ??= $costs;
-
-        return [$number, $least, $from];
-    }
-
-    /**
-     * @param array<int, int> $costs by state
-     *
-     * @return array{non-empty-array<int, int>, array<int, int>} costs, and the state before, by state
-     */
-    private static function advance(array $costs, BowStep $step): array
-    {
-        $ways = &self::$ways[$step->key];
-        $next = $from = [];
-        foreach ($costs as $state => $soFar) {
-            foreach ($ways[$state] ??= self::table($step, $state) as $to => $price) {
-                $total = $soFar + $price;
-                if (!isset($next[$to]) || $total < $next[$to]) {
-                    $next[$to] = $total;
-                    $from[$to] = $state;
-                }
-            }
-        }
-        \assert([] !== $next);
-
-        return [$next, $from];
-    }
-
-    /** @return array<int, int> prices by state that follows */
-    private static function table(BowStep $step, int $state): array
-    {
-        $prices = [];
-        foreach ($step->ways($state >> 5, $state & 31) as [, $end, $units, $price]) {
-            $prices[$end * 32 + $units] = (int) round($price * self::SCALE);
-        }
-
-        return $prices;
     }
 }

@@ -6,6 +6,7 @@ namespace CoinStair\Core\RightHand;
 
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Numbers;
 
 /**
  * What a bow path tells at a tempo: speeds, strokes that run out of bow or have to recover, retakes that are short of time. Starting
@@ -101,7 +102,7 @@ final class BowUse
         $slower = 0;
         foreach ([$index - 1, $index + 1] as $other) {
             if (isset($strokes[$other])) {
-                if ($own < self::RECOVER * self::speed($strokes[$other], ...$path->places[$other]) - 1e-9) {
+                if (Numbers::isLess($own, self::RECOVER * self::speed($strokes[$other], ...$path->places[$other]))) {
                     return false;
                 }
                 ++$slower;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\RightHand;
 
+use CoinStair\Core\Score\Numbers;
+
 /**
  * Bow changes of a group on a note that is longer than a bow: each seat at beats of its own, away from the bar line, never all at once
  * (handbook 4).
@@ -27,7 +29,7 @@ final readonly class Stagger
     public static function of(float $beats, float $longest, array $bars, int $players): self
     {
         $seats = max(1, min(self::SEATS, $players));
-        $fewest = max(2, (int) ceil($beats / $longest - 1e-9));
+        $fewest = max(2, Numbers::ceil($beats / $longest));
         for ($grid = 1.0; $grid > 0.2; $grid /= 2) {
             $free = self::free($beats, $grid, $bars);
             for ($bows = $fewest; $bows <= 2 * $fewest; ++$bows) {
@@ -49,8 +51,8 @@ final readonly class Stagger
     private static function free(float $beats, float $grid, array $bars): array
     {
         $free = [];
-        for ($beat = $grid; $beat < $beats - 1e-9; $beat += $grid) {
-            if ([] === array_filter($bars, static fn (float $bar): bool => abs($bar - $beat) < 1e-6)) {
+        for ($beat = $grid; Numbers::isLess($beat, $beats); $beat += $grid) {
+            if ([] === array_filter($bars, static fn (float $bar): bool => Numbers::isEqual($bar, $beat))) {
                 $free[] = $beat;
             }
         }
@@ -76,8 +78,8 @@ final readonly class Stagger
                     $free,
                     static fn (float $beat): bool => !isset($taken[(string) $beat])
                         && $beat > $before
-                        && $beat <= $before + $longest + 1e-9
-                        && $beat >= $left - 1e-9,
+                        && !Numbers::isLess($before + $longest, $beat)
+                        && !Numbers::isLess($beat, $left),
                 );
                 if ([] === $open) {
                     return null;

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Practice\Groups;
@@ -86,7 +87,7 @@ final class ClassState
         }
         $this->practice->clean($chunk, $time->coins());
         if ($purpose->isLearned() || StepPurpose::Find === $purpose) {
-            $this->reached->add($chunk, $top, $time->tempos(), $purpose->isLearned());
+            $this->reached->add($chunk, $time->climbed(), $purpose->isLearned());
         }
         if (StepPurpose::Run === $purpose && $chunk->isWhole($this->of->piece)) {
             $this->wholeAt = max($this->wholeAt, $top);
@@ -122,7 +123,7 @@ final class ClassState
             foreach ($lesson->touches as $touch) {
                 $this->meet($touch->chunk);
                 if ($touch->learned || $touch->found) {
-                    $this->reached->add($touch->chunk, $touch->reached, $touch->treads, $touch->learned);
+                    $this->reached->add($touch->chunk, new Climbed($touch->reached, $touch->treads), $touch->learned);
                 }
                 // A whole that was joined at a tempo was clean there more than once, as the coins of a join ask.
                 if (!$touch->found && $touch->chunk->isWhole($this->of->piece)) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
@@ -15,7 +16,7 @@ final class OrderLeft
 {
     /** @var array<int, OrderedStep> by place in the order */
     private array $steps;
-    /** @var array<int, array{int, list<int>}> tempo at which each stopped, and the treads of that day, by place; those that were begun */
+    /** @var array<int, Climbed> how far each came that was begun, by place */
     private array $begun = [];
 
     /**
@@ -38,7 +39,7 @@ final class OrderLeft
             if (isset($opened[$step->id]) || true === $last?->done || self::isTaught($step, $place, $touches, $places)) {
                 unset($this->steps[$place]);
             } elseif (null !== $last) {
-                $this->begun[$place] = [$last->stoppedAt, $last->treads];
+                $this->begun[$place] = new Climbed($last->stoppedAt, $last->treads);
             }
         }
     }
@@ -63,8 +64,8 @@ final class OrderLeft
         return null !== $first && isset($this->begun[$first]);
     }
 
-    /** @return array{int, list<int>}|null tempo at which a step stopped, and the treads of that day; none where it was not begun */
-    public function begun(int $place): ?array
+    /** How far a step came in an earlier lesson; none where it was not begun. */
+    public function begun(int $place): ?Climbed
     {
         return $this->begun[$place] ?? null;
     }
@@ -78,7 +79,7 @@ final class OrderLeft
     /** As much of a step was taught as there was time for. */
     public function cut(int $place, StepTime $time): void
     {
-        $this->begun[$place] = [$time->top()->tempo ?? 0, $time->tempos()];
+        $this->begun[$place] = $time->climbed();
     }
 
     /**

@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\LessonDraft;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\OwnStep;
@@ -154,9 +155,8 @@ final class PlayThrough
         if (null === $latest || $this->left->goesOn() || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Review))) {
             return;
         }
-        [$chunk, $tempo, $treads] = $latest;
-        $at = $treads[max(0, (int) array_search($tempo, $treads, true) - self::REVIEW_DOWN)] ?? $tempo;
-        $this->addOwn($lesson, StepPurpose::Review, $chunk, $this->planner->review($chunk, min($at, $tempo)));
+        $review = $this->planner->review($latest->chunk, $latest->climbed->down(self::REVIEW_DOWN));
+        $this->addOwn($lesson, StepPurpose::Review, $latest->chunk, $review);
     }
 
     /**
@@ -234,7 +234,7 @@ final class PlayThrough
 
             return $isWhole;
         }
-        $lesson->add($this->steps->ofClass($ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun[0] ?? 0, !$isWhole));
+        $lesson->add($this->steps->ofClass($ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun->tempo ?? 0, !$isWhole));
         $this->class->played($ordered->purpose, $ordered->taught->chunk, $time, $ordered->taught->rung);
         if ($isWhole) {
             $this->left->done($place);
@@ -263,9 +263,9 @@ final class PlayThrough
     /**
      * As many treads of a step as fit into what is left, if they are half of them; the first step of a lesson is cut to what there is.
      *
-     * @param array{int, list<int>}|null $begun tempo at which it stopped in an earlier lesson, and the treads of that day
+     * @param Climbed|null $begun how far it came in an earlier lesson
      */
-    private function cutShort(LessonDraft $lesson, OrderedStep $ordered, ?array $begun, StepTime $full, float $left): ?StepTime
+    private function cutShort(LessonDraft $lesson, OrderedStep $ordered, ?Climbed $begun, StepTime $full, float $left): ?StepTime
     {
         if (!$ordered->purpose->isLearned()) {
             return null;
@@ -357,12 +357,12 @@ final class PlayThrough
             return;
         }
         $last = $lesson->last();
-        [$chunk, $tempo] = $known;
+        $chunk = $known->chunk;
         if (StepPurpose::Run === $last?->step->purpose && true === $last->chunk?->contains($chunk)) {
             return;
         }
         for ($goes = self::CLOSING_GOES; $goes > 0; --$goes) {
-            $time = $this->planner->known($chunk, $tempo, $goes);
+            $time = $this->planner->known($chunk, $known->climbed->tempo, $goes);
             if ($lesson->cost($time) <= min($lesson->left(), self::CLOSING)) {
                 $this->addOwn($lesson, StepPurpose::Run, $chunk, $time);
 

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
@@ -28,8 +29,8 @@ final readonly class StepPlanner
         $this->maker = new StepMaker($of->piece, $aim->goal, $of->policies->year(), $of->policies->growth);
     }
 
-    /** @param array{int, list<int>}|null $begun tempo at which it stopped in an earlier lesson, and the treads of that day */
-    public function time(OrderedStep $ordered, ?array $begun, StepLimits $limits): StepTime
+    /** @param Climbed|null $begun how far it came in an earlier lesson */
+    public function time(OrderedStep $ordered, ?Climbed $begun, StepLimits $limits): StepTime
     {
         $taught = $ordered->taught ?? throw new \LogicException('Nothing is played in this step.');
 
@@ -82,8 +83,7 @@ final readonly class StepPlanner
         return $this->maker->goes($ordered->purpose, $this->class->practice, $chunk, $at, 1, $ordered->hand);
     }
 
-    /** @param array{int, list<int>}|null $begun */
-    private function learned(OrderedStep $ordered, TaughtChunk $taught, ?array $begun, StepLimits $limits): StepTime
+    private function learned(OrderedStep $ordered, TaughtChunk $taught, ?Climbed $begun, StepLimits $limits): StepTime
     {
         $chunk = $taught->chunk;
         $practice = $this->class->practice;
@@ -104,7 +104,7 @@ final readonly class StepPlanner
             },
             $limits,
             match (true) {
-                null !== $begun => $this->maker->goOn($practice, $chunk, $this->down($begun)),
+                null !== $begun => $this->maker->goOn($practice, $chunk, $begun->down($rule->treadsBack)),
                 $lowest > 0 => $this->maker->joinAt($lowest),
                 default => 0,
             },
@@ -113,14 +113,5 @@ final readonly class StepPlanner
             $again,
             $ordered->hand,
         );
-    }
-
-    /** @param array{int, list<int>} $begun tempo and treads */
-    private function down(array $begun): int
-    {
-        [$tempo, $treads] = $begun;
-        $lower = array_values(array_filter($treads, static fn (int $tread): bool => $tread <= $tempo));
-
-        return $lower[max(0, \count($lower) - 1 - $this->of->policies->rule->treadsBack)] ?? $tempo;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Stair;
 
+use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Score\TempoMarks;
 
@@ -183,7 +184,7 @@ final readonly class Growth
     /** @return list<float> */
     private function ratioTempos(int $start, int $goal): array
     {
-        $steps = max((int) ceil(log($goal / $start) / log(self::MAX_RATIO) - 1e-9), ($this->values[0] ?? 1) - 1, 1);
+        $steps = max(Numbers::ceil(log($goal / $start) / log(self::MAX_RATIO)), ($this->values[0] ?? 1) - 1, 1);
 
         return array_map(static fn (int $step): float => $start * ($goal / $start) ** ($step / $steps), range(0, $steps));
     }

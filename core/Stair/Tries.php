@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Stair;
 
+use CoinStair\Core\Score\Numbers;
+
 /**
  * Expected tries on one tread or on several (handbook 6): their mean, and the range of their sum in which 80 of 100 climbs lie.
  */
@@ -84,10 +86,10 @@ final class Tries
         $done = 0.0;
         foreach ($sum as $tries => $share) {
             $done += $share;
-            if ($done >= self::LOW - 1e-9) {
+            if (!Numbers::isLess($done, self::LOW)) {
                 $low ??= $tries;
             }
-            if ($done >= self::HIGH - 1e-9) {
+            if (!Numbers::isLess($done, self::HIGH)) {
                 return [$low ?? $tries, $tries];
             }
         }

@@ -16,6 +16,7 @@ use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Meter;
+use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;
@@ -186,7 +187,7 @@ final readonly class WarmUpMusic
         $left = (float) self::FULL;
         foreach ($this->from->parts[0]->events((int) $this->warmUp->about) as $event) {
             $length = $event->length / Ticks::PER_QUARTER;
-            if ($event->isRest() || $event->isGrace() || $length > $left || 0.0 !== fmod($length * 2, 1.0)) {
+            if ($event->isRest() || $event->isGrace() || $length > $left || !Numbers::isWhole($length * 2)) {
                 continue;
             }
             $line[] = [$pitch, $length, false];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Skill\Rule;
 
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Numbers;
 
 /** One parameter of a building block: its name, what may be written for it, and what counts where nothing is. */
 final readonly class Parameter
@@ -84,9 +85,9 @@ final readonly class Parameter
         return match (true) {
             self::ANY === $typed => true,
             !$this->isNumber => $typed === $fact,
-            str_starts_with($typed, '<') => (float) $fact < (float) substr($typed, 1) - 1e-6,
-            str_ends_with($typed, '+') => (float) $fact > (float) $typed - 1e-6,
-            default => abs((float) $fact - (float) $typed) < 1e-6,
+            str_starts_with($typed, '<') => Numbers::isLess((float) $fact, (float) substr($typed, 1)),
+            str_ends_with($typed, '+') => !Numbers::isLess((float) $fact, (float) $typed),
+            default => Numbers::isEqual((float) $fact, (float) $typed),
         };
     }
 }
