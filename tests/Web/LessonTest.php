@@ -336,7 +336,7 @@ final class LessonTest extends WebCase
 
     private function turn(Sequence $sequence, bool $again): void
     {
-        $this->hx("/sequences/{$sequence->getId()}/turn", ['again' => (int) $again]);
+        $this->hx("/sequences/{$sequence->getId()}/turn", ['do' => $again ? 'redo' : 'undo']);
         self::assertResponseIsSuccessful();
     }
 

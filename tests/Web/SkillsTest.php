@@ -157,7 +157,7 @@ final class SkillsTest extends WebCase
         $this->post("$address/ask", ['warmUp' => 'check:E4']);
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.steps-list', 'Check against the open string');
-        $this->post("$address/turn", []);
+        $this->post("$address/turn", ['do' => 'undo']);
         $this->browser->followRedirect();
         self::assertSelectorTextNotContains('.steps-list', 'Check against the open string');
         $this->post("$address/ask", ['warmUp' => 'no:thing']);

@@ -15,6 +15,7 @@ use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\PieceRepository;
 use App\Shared\Repository\SequenceRepository;
+use App\Shared\Undo\Turn;
 use App\Shared\Web\Typed;
 use App\Shared\Web\Version;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
@@ -240,7 +241,10 @@ final class SequenceController extends AbstractController
     public function turn(Sequence $sequence, Request $request): Response
     {
         return $this->answer($sequence, $request, function () use ($sequence, $request): void {
-            $this->editor->turn($sequence, $request->request->getBoolean('again'), Typed::number($request->request, 'seen'));
+            $this->editor->turn(
+                $sequence,
+                Turn::read($request->request->getString('do')) ?? throw Refusal::because('Changes are taken back, or made again.'),
+            );
         });
     }
 

@@ -7,7 +7,8 @@ namespace App\Lesson\Sequence;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\SequenceChange;
-use App\Shared\Repository\SequenceChangeRepository;
+use App\Shared\Undo\Changes;
+use App\Shared\Undo\Turn;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -19,9 +20,12 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class SequenceEditor
 {
+    private const OLD =
+        'The sequence was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.';
+
     public function __construct(
         private EntityManagerInterface $entities,
-        private SequenceChangeRepository $changes,
+        private Changes $changes,
         private ClockInterface $clock,
     ) {
     }
@@ -40,25 +44,17 @@ final readonly class SequenceEditor
     /**
      * Takes back the last change that is not taken back, or does again what was taken back last.
      *
-     * @param bool $again do it again
-     * @param int  $seen  id of the change that somebody saw as the one to be taken back; 0 if none was named
-     *
      * @throws Refusal if somebody else changed the sequence since
      */
-    public function turn(Sequence $sequence, bool $again, int $seen): void
+    public function turn(Sequence $sequence, Turn $turn): void
     {
-        $change = $this->changes->next($sequence, $again);
-        if ($seen > 0 && $change?->getId() !== $seen) {
-            throw Refusal::because(
-                'The sequence was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.',
-            );
-        }
+        $change = $this->changes->next(SequenceChange::class, $sequence, $turn, self::OLD);
         if (null === $change) {
             return;
         }
-        $this->entities->wrapInTransaction(function () use ($sequence, $change, $again): void {
-            $this->restore($sequence, $change->snapshot($again));
-            $change->setUndone(!$again);
+        $this->entities->wrapInTransaction(function () use ($sequence, $change, $turn): void {
+            $this->restore($sequence, $change->snapshot($turn->again));
+            $change->setUndone(!$turn->again);
             $sequence->touch($this->clock->now());
         });
     }
@@ -73,8 +69,7 @@ final readonly class SequenceEditor
         $this->entities->flush();
         $after = self::snapshot($sequence);
         if ($after !== $before) {
-            $this->changes->forget($sequence);
-            $this->entities->persist(new SequenceChange($sequence, $before, $after));
+            $this->changes->keep(new SequenceChange($sequence, $before, $after));
             $this->entities->flush();
         }
     }

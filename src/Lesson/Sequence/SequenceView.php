@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Lesson\Sequence;
 
 use App\Shared\Entity\Sequence;
+use App\Shared\Entity\SequenceChange;
 use App\Shared\Entity\Step;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
-use App\Shared\Repository\SequenceChangeRepository;
+use App\Shared\Undo\Changes;
 use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Lesson\OwnStep;
@@ -23,7 +24,7 @@ final readonly class SequenceView
 {
     public function __construct(
         private LessonSequences $plans,
-        private SequenceChangeRepository $changes,
+        private Changes $changes,
         private ChunkRepository $chunks,
         private LessonRepository $lessons,
         private LessonRows $rows,
@@ -47,7 +48,7 @@ final readonly class SequenceView
         foreach ($plan->lessons as $lesson) {
             array_push($shown, ...(\in_array((string) $step, $lesson->steps, true) ? [$lesson->number] : []));
         }
-        [$undo, $redo] = $this->changes->ends($sequence);
+        [$undo, $redo] = $this->changes->ends(SequenceChange::class, $sequence);
 
         return new SequencePage(
             $sequence,

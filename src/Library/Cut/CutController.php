@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Library\Cut;
 
 use App\Library\Cut\Command\CutForm;
-use App\Library\Cut\Command\Turn;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ClassRepository;
+use App\Shared\Undo\Turn;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
@@ -51,11 +51,11 @@ final class CutController extends AbstractController
             if ($request->request->getInt('cut', $piece->getCutVersion()) !== $piece->getCutVersion()) {
                 throw Refusal::because(self::OLD);
             }
-            $command = CutForm::command($piece, $request->request);
-            if ($command instanceof Turn) {
-                $now = $this->editor->turn($cut, $command->again, $command->seen);
+            $turn = Turn::read($request->request->getString('do'));
+            if (null !== $turn) {
+                $now = $this->editor->turn($cut, $turn);
             } else {
-                [$touched, $now] = $this->editor->change($cut, $command);
+                [$touched, $now] = $this->editor->change($cut, CutForm::command($piece, $request->request));
             }
         } catch (Refusal $refusal) {
             $problem = $refusal->notice;

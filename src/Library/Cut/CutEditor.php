@@ -10,8 +10,9 @@ use App\Shared\Entity\Chunk as StoredChunk;
 use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ChunkRepository;
-use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\PieceChunks;
+use App\Shared\Undo\Changes;
+use App\Shared\Undo\Turn;
 use CoinStair\Core\Chunk\ChangedCut;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\CutEdit;
@@ -25,10 +26,12 @@ use Doctrine\ORM\EntityManagerInterface;
  */
 final readonly class CutEditor
 {
+    private const OLD = 'The cut was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.';
+
     public function __construct(
         private EntityManagerInterface $entities,
         private Cuts $cuts,
-        private CutChangeRepository $changes,
+        private Changes $changes,
     ) {
     }
 
@@ -62,28 +65,20 @@ final readonly class CutEditor
     /**
      * Takes back the last change that is not taken back, or does again what was taken back last.
      *
-     * @param bool $again do it again
-     * @param int  $seen  id of the change that somebody saw as the one to be taken back; 0 if none was named
-     *
      * @return PieceChunks as they are now
      *
      * @throws Refusal if somebody else changed the cut since
      */
-    public function turn(LoadedCut $cut, bool $again, int $seen): PieceChunks
+    public function turn(LoadedCut $cut, Turn $turn): PieceChunks
     {
-        $change = $this->changes->next($cut->piece, $again);
-        if ($seen > 0 && $change?->getId() !== $seen) {
-            throw Refusal::because(
-                'The cut was changed in another window or by somebody else. It is shown as it is now; nothing was taken back.',
-            );
-        }
+        $change = $this->changes->next(CutChange::class, $cut->piece, $turn, self::OLD);
         if (null === $change) {
             return $cut->chunks;
         }
 
-        return $this->cuts->change($cut->piece, $cut->chunks, static function (PieceChunks $chunks) use ($change, $again): PieceChunks {
-            self::restore($chunks, $change, $again ? 1 : 0);
-            $change->setUndone(!$again);
+        return $this->cuts->change($cut->piece, $cut->chunks, static function (PieceChunks $chunks) use ($change, $turn): PieceChunks {
+            self::restore($chunks, $change->states($turn->again));
+            $change->setUndone(!$turn->again);
 
             return $chunks->after([]);
         });
@@ -118,22 +113,20 @@ final readonly class CutEditor
         }
         // New rows need their ids before the change can name them; both lie in one transaction.
         $this->entities->flush();
-        $this->changes->forget($piece);
         $states = [];
         foreach ($changed as [$one, $state]) {
             $states[(int) $one->getId()] = [$state, self::state($one)];
         }
-        $this->entities->persist(new CutChange($piece, $states));
+        $this->changes->keep(new CutChange($piece, $states));
 
         return $made;
     }
 
-    /** @param int<0, 1> $which as it was before the change, or after it */
-    private static function restore(PieceChunks $chunks, CutChange $change, int $which): void
+    /** @param array<int, State> $states by id of the chunk */
+    private static function restore(PieceChunks $chunks, array $states): void
     {
-        $states = $change->getChunks();
         foreach ($chunks->all as $one) {
-            $state = $states[(int) $one->getId()][$which] ?? null;
+            $state = $states[(int) $one->getId()] ?? null;
             if (null !== $state) {
                 $one->cutAsTold($state['edges']);
                 $one->setOwn($state['own']);

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Library\Cut;
 
+use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Repository\ChunkRepository;
-use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceChunks;
+use App\Shared\Undo\Changes;
 use App\Shared\Web\MusicWords;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
@@ -41,7 +42,7 @@ final readonly class CutView
 
     public function __construct(
         private ChunkRepository $chunks,
-        private CutChangeRepository $changes,
+        private Changes $changes,
         private PiecesForClasses $pieces,
         private OverrideRepository $overrides,
         private LessonSequences $sequences,
@@ -86,7 +87,7 @@ final readonly class CutView
     public function page(LoadedCut $cut, Notice|string $problem = '', string $touched = ''): Workspace
     {
         $query = $cut->query;
-        [$undo, $redo] = $this->changes->ends($cut->piece);
+        [$undo, $redo] = $this->changes->ends(CutChange::class, $cut->piece);
         $all = $query->class?->instruments() ?: Instrument::strings();
         $left = array_values(array_filter($all, static fn (Instrument $instrument): bool => !$query->has($instrument)));
         $aside = \count($cut->chunks->misfits());

@@ -6,13 +6,14 @@ namespace App\Library\Piece;
 
 use App\Shared\Cut\Cuts;
 use App\Shared\Entity\Chunk;
+use App\Shared\Entity\CutChange;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\PieceSource;
 use App\Shared\Repository\ChunkRepository;
-use App\Shared\Repository\CutChangeRepository;
 use App\Shared\Repository\OverrideRepository;
 use App\Shared\Repository\PieceChunks;
 use App\Shared\Repository\PieceRepository;
+use App\Shared\Undo\Changes;
 use CoinStair\Core\Chunk\Realignment;
 use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\ReadResult;
@@ -28,7 +29,7 @@ final readonly class NewerFile
         private EntityManagerInterface $entities,
         private Cuts $cuts,
         private ChunkRepository $chunks,
-        private CutChangeRepository $changes,
+        private Changes $changes,
         private OverrideRepository $overrides,
         private PieceRepository $pieces,
         private Limits $limits,
@@ -77,7 +78,7 @@ final readonly class NewerFile
             }
         }
         // What was done to the cut before was done to another score.
-        $this->changes->clear($piece);
+        $this->changes->clear(CutChange::class, $piece);
         $source = $this->pieces->source($piece);
         if (null === $source) {
             $this->entities->persist(new PieceSource($piece, $fileName, $bytes));

@@ -7,21 +7,15 @@ namespace App\Shared\Entity;
 use Doctrine\ORM\Mapping as ORM;
 
 /**
- * One change of a piece's cut, so that it can be undone and done again.
+ * One change of a piece's cut.
  *
  * @phpstan-type State array{own: bool, removed: bool, edges: string}
  */
 #[ORM\Entity]
 #[ORM\Index(columns: ['piece_id', 'id'])]
-class CutChange implements BelongsToProgram
+class CutChange extends Change
 {
-    use ProgramRow;
-
-    /** Changes of a piece that can be undone. */
-    public const LIMIT = 100;
-
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null;
+    public const OF = 'piece';
 
     #[ORM\ManyToOne]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -31,9 +25,6 @@ class CutChange implements BelongsToProgram
     #[ORM\Column]
     private array $chunks;
 
-    #[ORM\Column]
-    private bool $undone = false;
-
     /** @param array<int, array{State, State}> $chunks by chunk id: how it was, and how it is since */
     public function __construct(Piece $piece, array $chunks)
     {
@@ -41,29 +32,14 @@ class CutChange implements BelongsToProgram
         $this->chunks = $chunks;
     }
 
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
-
-    public function getPiece(): Piece
+    public function of(): Piece
     {
         return $this->piece;
     }
 
-    /** @return array<int, array{State, State}> */
-    public function getChunks(): array
+    /** @return array<int, State> by chunk id: how they were before, or are after */
+    public function states(bool $after): array
     {
-        return $this->chunks;
-    }
-
-    public function isUndone(): bool
-    {
-        return $this->undone;
-    }
-
-    public function setUndone(bool $undone): void
-    {
-        $this->undone = $undone;
+        return array_map(static fn (array $states): array => $states[$after ? 1 : 0], $this->chunks);
     }
 }

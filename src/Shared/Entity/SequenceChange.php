@@ -8,7 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 
 /**
- * One change of a sequence, so that it can be undone and done again.
+ * One change of a sequence.
  *
  * @phpstan-import-type State from Step
  *
@@ -22,15 +22,10 @@ use Doctrine\ORM\Mapping as ORM;
  */
 #[ORM\Entity]
 #[ORM\Index(columns: ['sequence_id', 'id'])]
-class SequenceChange implements BelongsToProgram
+class SequenceChange extends Change
 {
-    use ProgramRow;
-
-    /** Changes of a sequence that can be undone. */
+    public const OF = 'sequence';
     public const LIMIT = 60;
-
-    #[ORM\Id, ORM\GeneratedValue, ORM\Column]
-    private ?int $id = null;
 
     #[ORM\ManyToOne]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
@@ -44,9 +39,6 @@ class SequenceChange implements BelongsToProgram
     #[ORM\Column(name: 'state_after', type: Types::JSON)]
     private array $after;
 
-    #[ORM\Column]
-    private bool $undone = false;
-
     /**
      * @param Snapshot $before
      * @param Snapshot $after
@@ -58,12 +50,7 @@ class SequenceChange implements BelongsToProgram
         $this->after = $after;
     }
 
-    public function getId(): ?int
-    {
-        return $this->id;
-    }
-
-    public function getSequence(): Sequence
+    public function of(): Sequence
     {
         return $this->sequence;
     }
@@ -72,15 +59,5 @@ class SequenceChange implements BelongsToProgram
     public function snapshot(bool $after): array
     {
         return $after ? $this->after : $this->before;
-    }
-
-    public function isUndone(): bool
-    {
-        return $this->undone;
-    }
-
-    public function setUndone(bool $undone): void
-    {
-        $this->undone = $undone;
     }
 }

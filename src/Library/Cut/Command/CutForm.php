@@ -30,7 +30,7 @@ final readonly class CutForm
      *
      * @throws Refusal
      */
-    public static function command(Piece $piece, InputBag $fields): CutCommand|Turn
+    public static function command(Piece $piece, InputBag $fields): CutCommand
     {
         [$do, $with] = [...explode(' ', $fields->getString('do'), 2), ''];
         $form = new self($piece, $fields);
@@ -38,7 +38,6 @@ final readonly class CutForm
         return match ($do) {
             'make' => $form->make(),
             'spot' => $form->spot($with),
-            'undo', 'redo' => new Turn('redo' === $do, (int) $with),
             'start', 'end' => $form->moveBy('start' === $do, max(-self::BEATS, min(self::BEATS, (int) $with))),
             'start-at', 'end-at' => $form->moveTo('start-at' === $do),
             'split' => $form->split(),
