@@ -14,6 +14,7 @@ use CoinStair\Core\Format\Limits;
 use CoinStair\Core\Format\MusicXml\Reader as MusicXmlReader;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
+use CoinStair\Core\RightHand\BowFronts;
 use CoinStair\Core\Score\Piece;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -75,8 +76,9 @@ Stopwatch::print(
 
 $hands = static function (Piece $piece): array {
     $notes = $strokes = 0;
+    $fronts = new BowFronts();
     foreach ($piece->parts as $part) {
-        $both = BothHands::of($piece->withParts([$part]), $part->instrument, HandPolicies::ofLevel(2), 72);
+        $both = BothHands::of($piece->withParts([$part]), $part->instrument, HandPolicies::ofLevel(2), 72, fronts: $fronts);
         $notes += count($both->fingering->notes);
         $strokes += count($both->bowing->strokes);
     }

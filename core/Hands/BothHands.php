@@ -12,6 +12,7 @@ use CoinStair\Core\LeftHand\FingerMark;
 use CoinStair\Core\LeftHand\FingerMarks;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\Reasons;
+use CoinStair\Core\RightHand\BowFronts;
 use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
 use CoinStair\Core\RightHand\BowUse;
@@ -61,9 +62,10 @@ final readonly class BothHands
     }
 
     /**
-     * @param int               $tempo beats a minute
-     * @param list<string>|null $known places that the class knows, as FingerMarks::place() names them; none where nothing is known of a
-     *                                 class: then nothing is new
+     * @param int               $tempo  beats a minute
+     * @param list<string>|null $known  places that the class knows, as FingerMarks::place() names them; none where nothing is known of a
+     *                                  class: then nothing is new
+     * @param BowFronts         $fronts of other parts of the piece
      *
      * @throws \InvalidArgumentException for an instrument without strings
      */
@@ -74,6 +76,7 @@ final readonly class BothHands
         int $tempo,
         ?Overrides $overrides = null,
         ?array $known = null,
+        BowFronts $fronts = new BowFronts(),
     ): self {
         $second = 60 / $tempo / $piece->beatTicks;
         $overrides ??= Overrides::none();
@@ -81,10 +84,10 @@ final readonly class BothHands
         $voices = Line::voices($part);
         $divided = [];
         foreach (\array_slice($voices, 1) as $voice) {
-            $divided[] = self::voice($piece, $part, $policies, $instrument, $second, $voice, $overrides, $known, [], []);
+            $divided[] = self::voice($piece, $part, $policies, $instrument, $second, $voice, $overrides, $known, $fronts);
         }
 
-        return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $overrides, $known, $derived, $divided);
+        return self::voice($piece, $part, $policies, $instrument, $second, $voices[0], $overrides, $known, $fronts, $derived, $divided);
     }
 
     /**
@@ -98,10 +101,11 @@ final readonly class BothHands
     public static function ofEach(Piece $piece, array $instruments, HandPolicies $policies, int $tempo): array
     {
         $all = [];
+        $fronts = new BowFronts();
         foreach ($piece->isOutline() ? [] : $instruments as $instrument) {
             $parts = array_values(array_filter($piece->parts, static fn (Part $part): bool => $part->instrument === $instrument));
             foreach ([] === $parts ? [$piece] : array_map(static fn (Part $part): Piece => $piece->withParts([$part]), $parts) as $one) {
-                $all[] = self::of($one, $instrument, $policies, $tempo);
+                $all[] = self::of($one, $instrument, $policies, $tempo, fronts: $fronts);
             }
         }
 
@@ -237,13 +241,14 @@ final readonly class BothHands
         int $voice,
         Overrides $overrides,
         ?array $known,
-        array $derived,
-        array $divided,
+        BowFronts $fronts,
+        array $derived = [],
+        array $divided = [],
     ): self {
         $policy = $policies->fingering($instrument, $second);
         $fingering = Fingering::of(Line::read($piece, $part, $voice, $overrides), $policy);
         $bowing = Bowing::of($piece, Strokes::read($piece, $part, $voice, $overrides), $policies->bowing);
-        $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start);
+        $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start, $fronts);
         [$used, $notices] = BowUse::reckon($bowing->strokes, $path, $instrument, $second, $policies->level);
         $strokeMarks = [];
         foreach ($bowing->strokes as $index => $stroke) {

@@ -5,18 +5,22 @@ declare(strict_types=1);
 namespace CoinStair\Core\RightHand;
 
 /**
- * What the states of one path cost, step by step. A state is where a stroke ended and how much bow it took. What the states cost beyond the
+ * What the states of paths cost, step by step. A state is where a stroke ended and how much bow it took. What the states cost beyond the
  * cheapest of them is a *front*; the same step from the same front is reckoned once, so that equal rows of strokes cost no more than one.
  */
 final class BowFronts
 {
     /** Of no step yet: one state, which costs nothing. */
-    public const START = 0;
+    private const START = 0;
     /** Prices are added as whole numbers, so that equal fronts are found equal. */
     public const SCALE = 1_000_000_000;
+    /** Fronts and kinds of steps that are remembered from path to path. */
+    private const KEPT = 3000;
     /** Bits of a state that tell the units of bow that were taken; the others tell where the stroke ended. */
     private const UNITS = 5;
 
+    /** @var array<string, BowStep> one step of each key */
+    private array $steps = [];
     /** @var array<string, array<int, array<int, int>>> prices, by key of the step, state and next state */
     private array $ways = [];
     /** @var array<int, non-empty-array<int, int>> costs by state */
@@ -29,12 +33,23 @@ final class BowFronts
      */
     private array $known = [];
 
+    /** The front before the first step of a path. */
+    public function start(): int
+    {
+        if (\count($this->ways) + \count($this->fronts) > self::KEPT) {
+            $this->steps = $this->ways = $this->numbers = $this->known = [];
+            $this->fronts = [self::START => [0 => 0]];
+        }
+
+        return self::START;
+    }
+
     /**
      * @return array{int, int, array<int, int>} the front that follows, what the cheapest way there costs, and the state before, by state
      */
     public function after(int $front, BowStep $step): array
     {
-        return $this->known[$front][$step->key] ??= $this->follow($front, $step);
+        return $this->known[$front][$step->key] ??= $this->follow($front, $this->steps[$step->key] ??= $step);
     }
 
     /** The state of a front that costs least. */
@@ -76,12 +91,19 @@ final class BowFronts
      */
     private function advance(array $costs, BowStep $step): array
     {
-        $ways = &$this->ways[$step->key];
+        $ways = $this->ways[$step->key] ?? [];
+        $missing = array_diff_key($costs, $ways);
+        if ([] !== $missing) {
+            foreach ($missing as $state => $cost) {
+                $ways[$state] = self::table($step, $state);
+            }
+            $this->ways[$step->key] = $ways;
+        }
         $next = $from = [];
         foreach ($costs as $state => $soFar) {
-            foreach ($ways[$state] ??= self::table($step, $state) as $to => $price) {
+            foreach ($ways[$state] as $to => $price) {
                 $total = $soFar + $price;
-                if (!isset($next[$to]) || $total < $next[$to]) {
+                if ($total < ($next[$to] ?? \PHP_INT_MAX)) {
                     $next[$to] = $total;
                     $from[$to] = $state;
                 }

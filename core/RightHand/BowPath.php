@@ -17,11 +17,17 @@ final class BowPath
     {
     }
 
-    /** @param list<BowedStroke> $strokes */
-    public static function of(array $strokes, AmountPolicy $policy = AmountPolicy::Value, StartPolicy $starts = StartPolicy::ByLength): self
-    {
-        $fronts = new BowFronts();
-        $front = BowFronts::START;
+    /**
+     * @param list<BowedStroke> $strokes
+     * @param BowFronts         $fronts  of other parts of the same piece, which often go the same way
+     */
+    public static function of(
+        array $strokes,
+        AmountPolicy $policy = AmountPolicy::Value,
+        StartPolicy $starts = StartPolicy::ByLength,
+        BowFronts $fronts = new BowFronts(),
+    ): self {
+        $front = $fronts->start();
         $total = 0;
         $trail = [];
         foreach (self::steps($strokes, $policy, $starts) as $step) {

@@ -7,7 +7,7 @@ namespace CoinStair\Core\RightHand;
 /**
  * All of a stroke that its way on the bow depends on. Two strokes with the same key have the same ways at the same price.
  */
-final readonly class BowStep
+final class BowStep
 {
     private const AMOUNT = 4.0;
     /** Of an amount that is obeyed before all else. */
@@ -23,7 +23,11 @@ final readonly class BowStep
     /** Where nothing fits, the bow is set anew: dear, but never a dead end. */
     private const SET_ANEW = 50.0;
 
-    public string $key;
+    public readonly string $key;
+    /** @var array<int, array<int, float>> what place and amount cost, by place and units: reckoned when they are first asked for */
+    private array $placed = [];
+    /** @var array<int, array<int, float>> what the change of speed costs, by units of the stroke before and units */
+    private array $changed = [];
 
     /**
      * @param int                 $way     1 down, toward the tip; -1 up
@@ -35,14 +39,14 @@ final readonly class BowStep
      * @param float               $slower  beats of this stroke for one of the stroke before; 0 for the first
      */
     private function __construct(
-        public int $way,
-        public array $amounts,
-        public float $wish,
-        private ?float $zone,
-        private ?int $start,
-        private bool $free,
-        private float $slower,
-        private float $weight,
+        public readonly int $way,
+        public readonly array $amounts,
+        public readonly float $wish,
+        private readonly ?float $zone,
+        private readonly ?int $start,
+        private readonly bool $free,
+        private readonly float $slower,
+        private readonly float $weight,
     ) {
         $this->key = implode(' ', [$way, $wish, $zone ?? '-', $start ?? '-', (int) $free, $slower, $weight, ...$amounts]);
     }
@@ -71,7 +75,7 @@ final readonly class BowStep
     }
 
     /**
-     * Every way the stroke can go.
+     * Every way the stroke can go, each for 4 (amount − wish)² + zone miss + 0.5 (log₂ of the speed ratio to the stroke before)².
      *
      * @param int $earlierEnd   where the stroke before ended, on the grid
      * @param int $earlierUnits how much bow it took; 0 if there was none
@@ -85,7 +89,9 @@ final readonly class BowStep
             foreach ($this->amounts as $units) {
                 $end = $start + $this->way * $units;
                 if ($end >= 0 && $end <= BowGrid::STEPS) {
-                    $ways[] = [$start, $end, $units, $penalty + $this->price($start, $units, $earlierUnits)];
+                    $placed = $this->placed[$start][$units] ??= $this->place($start, $units);
+                    $changed = 0 === $earlierUnits ? 0.0 : $this->changed[$earlierUnits][$units] ??= $this->change($units, $earlierUnits);
+                    $ways[] = [$start, $end, $units, $penalty + ($placed + $changed)];
                 }
             }
         }
@@ -93,15 +99,18 @@ final readonly class BowStep
         return $ways;
     }
 
-    /** 4 (amount − wish)² + zone miss + 0.5 (log₂ of the speed ratio to the stroke before)². */
-    private function price(int $start, int $units, int $earlierUnits): float
+    private function place(int $start, int $units): float
     {
         $middle = ($start + $this->way * $units / 2) / BowGrid::STEPS;
         $zone = self::SAME_HALF === $this->zone ? ($start * 2 >= BowGrid::STEPS ? 0.75 : 0.25) : $this->zone;
 
         return $this->weight * ($units / BowGrid::STEPS - $this->wish) ** 2
-            + (null === $zone ? 0.0 : ($middle - $zone) ** 2)
-            + (0 === $earlierUnits ? 0.0 : self::SPEED * log($units / $earlierUnits / $this->slower, 2) ** 2);
+            + (null === $zone ? 0.0 : ($middle - $zone) ** 2);
+    }
+
+    private function change(int $units, int $earlierUnits): float
+    {
+        return self::SPEED * log($units / $earlierUnits / $this->slower, 2) ** 2;
     }
 
     /** @return list<array{int, float}> places on the grid, with what starting there costs */

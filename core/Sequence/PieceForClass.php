@@ -18,6 +18,7 @@ use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Memory\NoMemory;
 use CoinStair\Core\Practice\FirstReading;
 use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\RightHand\BowFronts;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\Overrides;
@@ -44,6 +45,8 @@ final class PieceForClass
     private ?array $counting = null;
     /** @var array<string, BothHands> by fingerprint */
     private array $hands = [];
+    /** Its parts often go the same way on the bow. */
+    private readonly BowFronts $fronts;
 
     /**
      * @param array<string, list<Override>> $overrides by instrument
@@ -59,6 +62,7 @@ final class PieceForClass
         private readonly Memory $memory,
         public readonly array $past = [],
     ) {
+        $this->fronts = new BowFronts();
     }
 
     /**
@@ -124,7 +128,9 @@ final class PieceForClass
             $piece = null === $only ? $this->piece : $this->piece->withParts([$only]);
             $overrides = Overrides::of($this->overrides[$instrument->value] ?? []);
 
-            return BothHands::of($piece, $instrument, $this->policies->hands, $tempo, $overrides, $this->standing->known($instrument));
+            $known = $this->standing->known($instrument);
+
+            return BothHands::of($piece, $instrument, $this->policies->hands, $tempo, $overrides, $known, $this->fronts);
         });
     }
 
