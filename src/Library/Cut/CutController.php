@@ -8,6 +8,7 @@ use App\Library\Cut\Command\CutForm;
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\ClassRepository;
 use App\Shared\Undo\Turn;
+use App\Shared\Web\Typed;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
@@ -48,7 +49,7 @@ final class CutController extends AbstractController
         $now = $cut->chunks;
         $problem = $touched = '';
         try {
-            if ($request->request->getInt('cut', $piece->getCutVersion()) !== $piece->getCutVersion()) {
+            if (Typed::number($request->request, 'cut', $piece->getCutVersion()) !== $piece->getCutVersion()) {
                 throw Refusal::because(self::OLD);
             }
             $turn = Turn::read($request->request->getString('do'));

@@ -7,6 +7,7 @@ namespace App\Library\Piece;
 use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\RhythmPattern;
+use App\Shared\Web\Typed;
 use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Hands\Transposition;
 use CoinStair\Core\Score\Piece as Score;
@@ -68,7 +69,7 @@ final class CopyController extends AbstractController
     #[Route('/rhythm', name: 'piece_rhythm', methods: ['POST'])]
     public function rhythm(Piece $piece, Request $request): Response
     {
-        $pattern = $this->entities->getRepository(RhythmPattern::class)->findOneBy(['id' => $request->request->getInt('pattern')]);
+        $pattern = $this->entities->getRepository(RhythmPattern::class)->findOneBy(['id' => Typed::number($request->request, 'pattern')]);
         if (null === $pattern) {
             $this->addFlash('error', 'Choose a rhythm pattern of this program.');
 

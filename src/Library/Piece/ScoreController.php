@@ -6,6 +6,7 @@ namespace App\Library\Piece;
 
 use App\Shared\Entity\Piece;
 use App\Shared\Repository\PieceRepository;
+use App\Shared\Web\Typed;
 use App\Shared\Web\Version;
 use CoinStair\Core\Format\QuickEntry\WordsUnderNotes;
 use CoinStair\Core\Hands\HandPolicies;
@@ -54,7 +55,7 @@ final class ScoreController extends AbstractController
                 $piece->usePrinted('printed' === $fields->getString('use'));
 
                 return $score->withIntroduction(
-                    max(0, min(99, $fields->getInt('introduction'))),
+                    max(0, min(99, Typed::number($fields, 'introduction'))),
                     $fields->getBoolean('introductionCounted'),
                 );
             }
@@ -115,7 +116,7 @@ final class ScoreController extends AbstractController
     /** Of the year that was chosen. */
     private static function hands(Request $request): HandPolicies
     {
-        return HandPolicies::ofLevel($request->request->getInt('year', 1));
+        return HandPolicies::ofLevel(Typed::number($request->request, 'year', 1));
     }
 
     /** Own words under the notes of a part. */

@@ -12,6 +12,6 @@ final class Version
     /** The row was changed since the form was made. */
     public static function isOld(Request $request, int $current): bool
     {
-        return $request->request->getInt('version', $current) !== $current;
+        return Typed::number($request->request, 'version', $current) !== $current;
     }
 }

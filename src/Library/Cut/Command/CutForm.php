@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library\Cut\Command;
 
 use App\Shared\Entity\Piece;
+use App\Shared\Web\Typed;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\Cut;
@@ -111,8 +112,8 @@ final readonly class CutForm
             return null;
         }
         $score = $this->piece->score();
-        $position = $this->fields->getInt('position');
-        $beats = max(0, min(self::BEATS, $this->fields->getInt('beat')));
+        $position = Typed::number($this->fields, 'position');
+        $beats = max(0, min(self::BEATS, Typed::number($this->fields, 'beat')));
 
         return $position >= \count($score->measures)
             ? $score->end()
@@ -150,8 +151,8 @@ final readonly class CutForm
     /** @return array{int, int} first and last position */
     private function chosen(): array
     {
-        $from = $this->fields->getInt('from', -1);
-        $last = $this->fields->getInt('last', -1);
+        $from = Typed::number($this->fields, 'from', -1);
+        $last = Typed::number($this->fields, 'last', -1);
         if ($from < 0 || $from > $last || $last >= $this->piece->getMeasures()) {
             throw Refusal::because('Choose the measures of the chunk first.');
         }
