@@ -34,7 +34,9 @@ export function send(what, place = null, from = 'arc') {
     }
     const form = tools();
     // Undo and redo name the change that was seen last: their buttons know it.
-    const selector = TURNS.includes(what) ? `#turns [data-${what}]` : `[data-map-tools] [name=do][value="${what}"]`;
+    const selector = TURNS.includes(what)
+        ? `#turns [value^="${what} "]`
+        : `[data-map-tools] [name=do][value="${what}"]`;
     const button = find(selector, document, HTMLButtonElement);
     if (!form || !button || button.disabled) {
         return;

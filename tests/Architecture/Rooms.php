@@ -34,6 +34,7 @@ final class Rooms
             'Memory',
             'Form',
             'LeftHand',
+            'RightHand',
             'Hands',
             'Chunk',
             'Difficulty',
