@@ -31,11 +31,6 @@ enum EntryKind: string
     /** said afterwards: the lesson was on the day named by its text, as Y-m-d */
     case Day = 'day';
 
-    public function movesStair(): bool
-    {
-        return \in_array($this, [self::Coin, self::Miss, self::Up, self::Down], true);
-    }
-
     /** The state of a stair to which it leads from one of its states; the same where it does not move the stair. */
     public function next(StairMachine $machine, int $state): int
     {

@@ -59,7 +59,6 @@ final readonly class MeasureMap
         public array $bands,
         public int $width,
         public int $height,
-        public int $rowLength,
         public int $distinct,
     ) {
     }
@@ -119,7 +118,7 @@ final readonly class MeasureMap
             $y = $top + self::TILE_HEIGHT + self::GAP;
         }
 
-        return new self($tiles, $arcs, $bands, $longest * $tileWidth + 2 * self::MARGIN, $y, $longest, $likeness->distinct());
+        return new self($tiles, $arcs, $bands, $longest * $tileWidth + 2 * self::MARGIN, $y, $likeness->distinct());
     }
 
     /** @return non-empty-list<non-empty-list<int>> positions */

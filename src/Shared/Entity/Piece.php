@@ -12,7 +12,6 @@ use CoinStair\Core\Format\ReadResult;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece as Score;
 use CoinStair\Core\Score\Refusal;
-use CoinStair\Core\Score\Ticks;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Symfony\Component\Validator\Constraints as Assert;
@@ -304,11 +303,5 @@ class Piece implements CanBePutAway
     public function cutWasChanged(): void
     {
         ++$this->cutVersion;
-    }
-
-    /** Beats of the piece's beat unit in so many ticks. */
-    public function beatsIn(int $ticks): string
-    {
-        return Ticks::beats($ticks, $this->score()->beatTicks);
     }
 }

@@ -24,8 +24,6 @@ final readonly class PieceRepository
     private const BOOKS = 100;
     /** Of book, key and meter that are counted for a choice of each. */
     private const COMBINATIONS = 5000;
-    /** Pieces of one book. */
-    public const OF_BOOK = 300;
     /** Pieces of a library that are looked through for what a class could play. */
     public const LOOKED_THROUGH = 10_000;
 
@@ -134,23 +132,6 @@ final readonly class PieceRepository
                 static fn (array $row): bool => ctype_digit($row['numberInBook']) && (int) $row['numberInBook'] <= $number,
             ),
         );
-    }
-
-    /** @return list<Piece> of a book, in its order */
-    public function ofBook(string $book): array
-    {
-        /** @var list<Piece> $pieces */
-        $pieces = $this->entities
-            ->createQuery(
-                'SELECT p FROM '.
-                    Piece::class.
-                    ' p WHERE p.putAwayAt IS NULL AND p.book = :book ORDER BY LENGTH(p.numberInBook), p.numberInBook, p.id',
-            )
-            ->setParameter('book', $book)
-            ->setMaxResults(self::OF_BOOK)
-            ->getResult();
-
-        return $pieces;
     }
 
     /** @return array<string, true> numbers of the pieces of a book that are there */
