@@ -100,17 +100,16 @@ test('six files that take long do not hold up a coin', { timeout: within(60) }, 
         Array.from({ length: 8 }, (_, note) => [...'DEFGABcdefgab'][(at * 7 + note * note * 3) % 13]).join('');
     const tune = Array.from({ length: 370 }, (_, at) => measure(at)).join('|\n');
     let reading = true;
-    const imports = Promise.all(
-        ['One', 'Two', 'Three', 'Four', 'Five', 'Six'].map((title) =>
-            client
-                .post(
-                    '/library/new',
-                    { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` },
-                    { signal: AbortSignal.timeout(within(50)) },
-                )
-                .then((answer) => answer.status),
-        ),
-    ).finally(() => {
+    const send = async (title) => {
+        const { status } = await client.post(
+            '/library/new',
+            { abc: `X:1\nT:${title}\nM:4/4\nL:1/8\nK:D\n${tune}|]\n` },
+            { signal: AbortSignal.timeout(within(50)) },
+        );
+        // On a slow machine a program that reads four has two told to come again.
+        return status === 429 ? wait(1000).then(() => send(title)) : status;
+    };
+    const imports = Promise.all(['One', 'Two', 'Three', 'Four', 'Five', 'Six'].map(send)).finally(() => {
         reading = false;
     });
     const waits = [];
