@@ -1,11 +1,13 @@
 import { defineConfig } from '@playwright/test';
 import { launch } from './tests/Browser/launch.mjs';
+import { within } from './tests/Fault/client.mjs';
 
 export default defineConfig({
     testDir: 'tests/Browser',
     testMatch: '*.spec.mjs',
     outputDir: 'var/test-results',
-    timeout: 90_000,
+    timeout: within(60),
+    expect: { timeout: within(5) },
     fullyParallel: false,
     workers: 2,
     reporter: [['list']],
