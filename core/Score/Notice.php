@@ -8,7 +8,7 @@ namespace CoinStair\Core\Score;
  * Something that a person is told, with its place where it has one. The template is also the key of its translation.
  *
  * @phpstan-type Stored array{
- *     line: int, column: int, template: string, parameters: array<string, string|array{string, array<string, string>}>
+ *     line: int, column: int, template: string, parameters: array<string, mixed>
  * }
  */
 final readonly class Notice
@@ -74,23 +74,48 @@ final readonly class Notice
             'line' => $this->line,
             'column' => $this->column,
             'template' => $this->template,
-            'parameters' => array_map(
-                static fn (string|self $value): string|array => $value instanceof self
-                    ? [$value->template, array_map(strval(...), array_filter($value->parameters, is_string(...)))]
-                    : $value,
-                $this->parameters,
-            ),
+            'parameters' => self::kept($this->parameters),
         ];
+    }
+
+    /**
+     * @param array<string, string|self> $parameters
+     *
+     * @return array<string, mixed> by name: a string, or the template of a notice and its own parameters
+     */
+    private static function kept(array $parameters): array
+    {
+        return array_map(
+            static fn (string|self $value): string|array => $value instanceof self
+                ? [$value->template, self::kept($value->parameters)]
+                : $value,
+            $parameters,
+        );
     }
 
     /** @param Stored $row as stored() made it */
     public static function parse(array $row): self
     {
-        $parameters = array_map(
-            static fn (string|array $value): string|self => \is_array($value) ? new self(0, 0, $value[0], $value[1]) : $value,
-            $row['parameters'],
-        );
+        return new self($row['line'], $row['column'], $row['template'], self::given($row['parameters']));
+    }
 
-        return new self($row['line'], $row['column'], $row['template'], $parameters);
+    /**
+     * @param array<string, mixed> $kept as kept() made them
+     *
+     * @return array<string, string|self>
+     */
+    private static function given(array $kept): array
+    {
+        $parameters = [];
+        foreach ($kept as $name => $value) {
+            if (\is_array($value)) {
+                /** @var array{string, array<string, mixed>} $value */
+                $parameters[$name] = new self(0, 0, $value[0], self::given($value[1]));
+            } elseif (\is_string($value)) {
+                $parameters[$name] = $value;
+            }
+        }
+
+        return $parameters;
     }
 }

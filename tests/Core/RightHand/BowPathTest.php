@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\RightHand;
 
 use CoinStair\Core\RightHand\AmountPolicy;
 use CoinStair\Core\RightHand\BowedStroke;
+use CoinStair\Core\RightHand\BowFronts;
 use CoinStair\Core\RightHand\BowGrid;
 use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
@@ -29,6 +30,19 @@ use Random\Randomizer;
 /** Handbook 4, "Place". */
 final class BowPathTest extends TestCase
 {
+    /** What was remembered for one part of a piece changes nothing of the next, and is let go before it grows large. */
+    public function testPartsThatShareWhatIsRememberedGoAsByThemselves(): void
+    {
+        $fronts = new BowFronts();
+        for ($part = 0; $part < Effort::times(40); ++$part) {
+            $piece = RandomPieces::piece(700 + $part, measures: 24);
+            $strokes = Bowing::of($piece, Strokes::read($piece, $piece->parts[0]))->strokes;
+            foreach (AmountPolicy::cases() as $policy) {
+                self::assertEquals(BowPath::of($strokes, $policy), BowPath::of($strokes, $policy, fronts: $fronts));
+            }
+        }
+    }
+
     #[DataProvider('paths')]
     public function testPlaces(string $body, string $meter, AmountPolicy $policy, string $expected): void
     {
