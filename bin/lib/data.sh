@@ -42,9 +42,9 @@ make_database() {
     touch "$DATA/.unfinished"
     local tries=3
     # shellcheck disable=SC2046
-    until mariadb-install-db --no-defaults --datadir="$DATA" --auth-root-authentication-method=normal \
+    until mariadb-install-db --no-defaults --datadir="$DATA" --tmpdir="$VAR/tmp/database" --auth-root-authentication-method=normal \
         --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/log/install-database.log" 2>&1; do
-        # Its server crashes by itself in one of some hundred times; what it left behind is moved aside, as after a broken set-up.
+        # Should its server crash by itself, what it left behind is moved aside, as after a broken set-up.
         tries=$((tries - 1))
         if [ "$tries" = 0 ] || ! grep -q 'Segmentation fault' "$VAR/log/install-database.log"; then
             fail "the database could not be set up; $VAR/log/install-database.log says why."

@@ -1,7 +1,7 @@
 // Only processes that are really ours are ended, leftovers included; a part that cannot start is given up with its reason.
 import assert from 'node:assert/strict';
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
@@ -23,13 +23,22 @@ const alive = (pid) => {
     }
 };
 
+const ofAnother = join(tmpdir(), `#sql-temptable-${process.pid}-1.MAI`);
+
 before(async () => {
+    writeFileSync(ofAnother, '');
     const started = await coinStair(['start', '--background', '--port', PORT], env);
     assert.equal(started.code, 0, started.err);
 });
 after(async () => {
     await coinStair(['stop'], env);
     rmSync(home, { recursive: true });
+    rmSync(ofAnother, { force: true });
+});
+
+// A server that starts empties its folder for temporary tables: in one that all share it takes those of others that are in use.
+test('temporary tables of another database are left alone', () => {
+    assert.ok(existsSync(ofAnother));
 });
 
 test('a stranger that bears the number of a part is left alone', async () => {
