@@ -75,12 +75,13 @@ function startOrStop() {
         return;
     }
     state.begin();
-    const { chunk, round, standing, step } = state;
+    const { round, standing, step, sounding } = state;
     const isSilent = round !== null && step.rounds[round].silent;
+    const { chunk, tones } = sounding;
     sound.start({
         tempo: standing.tempo,
         clicks: step.twoMeasures[standing.tread] ? chunk.clicksFast : chunk.clicks,
-        tones: state.view.tones,
+        tones,
         withClick: isPressed('click'),
         // Where the class makes the tune without its instruments, it does not sound either.
         withTune: !isSilent && isPressed('tune'),

@@ -24,7 +24,7 @@ final readonly class Comfort
         public float $tempo,
         private float $goal,
         private ?ReadingLimit $limit = null,
-        private float $lack = 0.0,
+        public Unread $unread = new Unread(0.0),
     ) {
     }
 
@@ -48,20 +48,16 @@ final readonly class Comfort
         return self::of(self::UNTIL_KNOWN * $goal, $goal);
     }
 
-    /**
-     * The same, held by what was not read yet.
-     *
-     * @param float $lack 1 where nothing was played yet, to 0
-     */
-    public function limited(ReadingLimit $limit, float $lack): self
+    /** The same, held by what was not read yet. */
+    public function limited(ReadingLimit $limit, Unread $unread): self
     {
-        return new self($this->tempo, $this->goal, $limit, $lack);
+        return new self($this->tempo, $this->goal, $limit, $unread);
     }
 
     /** The comfort tempo: the lesser of what the hands need and what can be read, in beats a minute. */
     public function lesser(): float
     {
-        return null === $this->limit ? $this->tempo : min($this->tempo, $this->limit->tempo($this->lack));
+        return null === $this->limit ? $this->tempo : min($this->tempo, $this->limit->tempo($this->unread->lack));
     }
 
     /** What is read holds it, not the hands. */
@@ -71,15 +67,16 @@ final readonly class Comfort
     }
 
     /**
-     * The chance of a clean repetition at a tempo, 0 to 1: the longer, the more can go wrong.
+     * The chance of a clean repetition at a tempo, 0 to 1: the longer, and the more of it is new, the more can go wrong; weak seams take
+     * their share.
      *
      * @param float $beats of one repetition, its landing not counted
      */
     public function chance(int $tempo, float $beats): float
     {
-        $length = max(self::SHORTEST, min(self::LONGEST, sqrt(max(0.0, $beats) / self::BEATS)));
+        $length = max(self::SHORTEST, min(self::LONGEST, sqrt(max(0.0, $beats) / self::BEATS))) + $this->unread->longer();
 
-        return (1 / (1 + exp(self::STEEPNESS * ($tempo / $this->lesser() - self::MIDDLE)))) ** $length;
+        return (1 / (1 + exp(self::STEEPNESS * ($tempo / $this->lesser() - self::MIDDLE)))) ** $length * $this->unread->seams();
     }
 
     /**
@@ -101,11 +98,29 @@ final readonly class Comfort
         return $found;
     }
 
-    /** After so many coins; held at the cap, but never lowered by it. */
+    /** After so many coins, one after the other; held at the cap, but never lowered by it. */
     public function afterCoins(int|float $coins): self
     {
-        $tempo = max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $this->tempo * self::GAIN_PER_COIN ** $coins));
+        $tempo = $this->tempo;
+        $unread = $this->unread;
+        foreach (self::oneByOne($coins) as $coin) {
+            $tempo *= self::GAIN_PER_COIN ** ($coin * $unread->coin());
+            $unread = $unread->after($coin);
+        }
 
-        return new self($tempo, $this->goal, $this->limit, ReadingLimit::afterCoins($this->lack, $coins));
+        return new self(max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $tempo)), $this->goal, $this->limit, $unread);
+    }
+
+    /**
+     * Coins as they fall: whole ones, and what is left of one.
+     *
+     * @return list<float>
+     */
+    public static function oneByOne(int|float $coins): array
+    {
+        $whole = (int) floor($coins);
+        $rest = $coins - $whole;
+
+        return [...array_fill(0, max(0, $whole), 1.0), ...$rest > 0 ? [(float) $rest] : []];
     }
 }

@@ -9,6 +9,8 @@ enum Mode: string
 {
     /** a short list of what is coming, in playing order */
     case Look = 'look';
+    /** played to them, once */
+    case Listen = 'listen';
     /** played for them, then by them */
     case Echo = 'echo';
     case Say = 'say';

@@ -93,9 +93,15 @@ final readonly class OwnStep
         };
     }
 
-    /** @param list<self> $others */
+    /**
+     * Of what a lesson has more than one of, such as reviews, one that tells no edges stands for all.
+     *
+     * @param list<self> $others
+     */
     public function isAmong(array $others): bool
     {
-        return \in_array($this->stored(), array_map(static fn (self $other): string => $other->stored(), $others), true);
+        $all = StepPurpose::Review === $this->purpose ? self::of($this->lesson, $this->purpose)->stored() : '';
+
+        return [] !== array_intersect([$this->stored(), $all], array_map(static fn (self $other): string => $other->stored(), $others));
     }
 }

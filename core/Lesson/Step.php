@@ -21,7 +21,7 @@ final readonly class Step
      * @param int         $turns  how often the stair is climbed, by different players
      * @param string      $prompt line for the class to see before it plays, in the teacher's own words
      * @param string      $figure rhythm that is played instead of the plain line, as it is typed; empty for the plain line
-     * @param list<Mode>  $rounds before the stair, one go each
+     * @param list<Round> $rounds before the stair, one go each
      * @param WarmUp|null $warmUp what is played where it is no chunk of the piece
      */
     public function __construct(

@@ -17,8 +17,8 @@ final readonly class StepTime
     /**
      * @param list<Tread>   $treads that are climbed
      * @param CoinRule|null $rule   by which they are climbed
-     * @param list<Mode>    $modes  of the rounds before them
-     * @param float         $rounds seconds of these rounds, each with its reset, and of the change from plucking to the bow
+     * @param list<Round>   $rounds before them
+     * @param float         $before seconds of these rounds, each with its reset, and of the change from plucking to the bow
      * @param float         $talk   seconds before anything is played
      * @param int           $turns  how often the stair is climbed, by different players
      * @param float|null    $fixed  seconds, where the teacher fixed them
@@ -27,8 +27,8 @@ final readonly class StepTime
     public function __construct(
         public array $treads = [],
         public ?CoinRule $rule = null,
-        public array $modes = [],
-        public float $rounds = 0.0,
+        public array $rounds = [],
+        public float $before = 0.0,
         public float $talk = 0.0,
         public int $turns = 1,
         public ?float $fixed = null,
@@ -39,7 +39,7 @@ final readonly class StepTime
     /** The same with more seconds before its stair. */
     public function after(float $seconds): self
     {
-        return $this->copy(rounds: $this->rounds + $seconds);
+        return $this->copy(before: $this->before + $seconds);
     }
 
     /** All of it, in seconds. */
@@ -56,7 +56,7 @@ final readonly class StepTime
             $climb += $tread->tries()->mean * $tread->seconds;
         }
 
-        return $this->rounds + $this->turns * $climb;
+        return $this->before + $this->turns * $climb;
     }
 
     /** All treads that can be climbed today, those that are not expected among them; none where nothing is played. */
@@ -91,9 +91,15 @@ final readonly class StepTime
             : Tries::sum(array_map(static fn (Tread $tread): Tries => $tread->tries(), $this->treads));
     }
 
-    /** Coins that are earned on all treads. */
-    public function coins(): int
+    /** Coins that are earned on all treads. Goes that are played once each count as their chance of being clean. */
+    public function coins(): float
     {
-        return array_sum(array_map(static fn (Tread $tread): int => $tread->coins, $this->treads));
+        return array_sum(array_map(static fn (Tread $tread): float => $tread->earned(), $this->treads));
+    }
+
+    /** @return list<int> positions of the measures before the seams that are played alone first, once for each go */
+    public function seams(): array
+    {
+        return array_values(array_filter(array_map(static fn (Round $round): ?int => $round->seam(), $this->rounds), is_int(...)));
     }
 }

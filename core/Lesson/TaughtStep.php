@@ -19,11 +19,12 @@ use CoinStair\Core\Standing\Matter;
  * @phpstan-type Stored array{
  *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, below?: int, missesDown: int,
  *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
- *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<string>, warmUp?: string,
+ *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<StoredRound>, warmUp?: string,
  *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool, says?: StoredNotice
  * }
  *
  * @phpstan-import-type Stored from Notice as StoredNotice
+ * @phpstan-import-type Stored from Round as StoredRound
  */
 final readonly class TaughtStep
 {
@@ -66,7 +67,7 @@ final readonly class TaughtStep
             $row['prompt'],
             $row['pattern'] ?? '',
             isset($row['who']) ? Who::parse($row['who']) : null,
-            array_map(Mode::from(...), $row['rounds'] ?? []),
+            array_map(Round::parse(...), $row['rounds'] ?? []),
             WarmUp::parse($row['warmUp'] ?? ''),
             Version::from($row['easier'] ?? Version::Written->value),
             Version::from($row['fuller'] ?? Version::Written->value),
@@ -110,7 +111,7 @@ final readonly class TaughtStep
             'seconds' => $this->seconds,
             'doneBefore' => $this->doneBefore,
             'who' => $this->step->who()->stored(),
-            'rounds' => array_map(static fn (Mode $mode): string => $mode->value, $this->step->rounds),
+            'rounds' => array_map(static fn (Round $round): string|array => $round->stored(), $this->step->rounds),
             'warmUp' => $this->step->warmUp?->code() ?? '',
             'easier' => $this->step->easier->value,
             'fuller' => $this->step->fuller->value,

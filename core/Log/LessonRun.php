@@ -34,8 +34,15 @@ final class LessonRun
         $state = $machine->firsts[min($startTread, \count($machine->firsts) - 1)];
         $coins = $misses = $reached = $coinsOnTread = 0;
         $said = false;
+        $coinsAt = [];
+        $rounds = 0;
         foreach ($entries as $entry) {
             $before = $machine->states[$state];
+            $rounds += EntryKind::Round === $entry->kind ? 1 : 0;
+            if (EntryKind::Coin === $entry->kind) {
+                $tempo = $stair->treads[$before->tread];
+                $coinsAt[$tempo] = ($coinsAt[$tempo] ?? 0) + 1;
+            }
             $state = $entry->kind->next($machine, $state);
             $after = $machine->states[$state];
             $coins += EntryKind::Coin === $entry->kind ? 1 : 0;
@@ -58,7 +65,7 @@ final class LessonRun
         }
         $now = $machine->states[$state];
 
-        return new StepResult([] !== $entries, $now->done || $said, $coins, $misses, $now->tread, $reached);
+        return new StepResult([] !== $entries, $now->done || $said, $coins, $misses, $now->tread, $reached, $coinsAt, $rounds);
     }
 
     /** Tempo of the tread under the last; 0 for none. */

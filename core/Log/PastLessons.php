@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Log;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Standing\PastLesson;
@@ -57,6 +58,16 @@ final class PastLessons
             StepPurpose::Find === $step->step->purpose && $result->coins > 0,
             $step->step->who()->instruments,
             $result->done && !$step->isCut,
+            self::seams($step, $result->rounds),
+            $result->coinsAt,
         );
+    }
+
+    /** @return list<int> positions of the measures before the seams of the rounds that were done */
+    private static function seams(TaughtStep $step, int $rounds): array
+    {
+        $seams = array_map(static fn (Round $round): ?int => $round->seam(), \array_slice($step->step->rounds, 0, $rounds));
+
+        return array_values(array_filter($seams, is_int(...)));
     }
 }

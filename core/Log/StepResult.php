@@ -16,6 +16,10 @@ final readonly class StepResult
         public int $tread,
         /** highest tempo at which the rule was met; 0 for none */
         public int $reached,
+        /** @var array<int, int> coins by the tempo of the tread on which they fell */
+        public array $coinsAt = [],
+        /** rounds that were done before the stair */
+        public int $rounds = 0,
     ) {
     }
 }

@@ -7,86 +7,115 @@ namespace CoinStair\Core\Practice;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\ReadingLimit;
-use CoinStair\Core\Form\Likeness;
-use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Difficulty\Unread;
 
 /**
- * What of a piece a class has not read yet (handbook 5): the lack of a measure is 1 while it was not played, halved by each coin, and
- * shared by all measures that are the same; that of a chunk is the mean of its measures. Grows step by step.
+ * What of a piece a class has not read yet (handbook 5 and 6): the lack of a measure is 1 while it was not played, halved by each coin, and
+ * shared by all measures that are the same; that of a chunk is the mean of its measures. Each seam between two of them has a lack of its
+ * own. Where more is new than a year takes in at once, a coin counts less. Grows step by step.
  */
 final class FirstReading
 {
     /** At most so much is lacking where the same notes are only found again. */
     private const FOUND = 0.25;
-    /** Share of a measure from which on a coin on it counts as one on all of it. */
-    private const MOST_OF_IT = 0.5;
 
     /** @var array<int, float> by class of equal measures; 1 where none is told */
     private array $lacks = [];
+    /** @var array<string, float> by the classes of two neighbors; 1 where none is told */
+    private array $seams = [];
 
-    public function __construct(private readonly Piece $piece, private readonly Likeness $likeness, private readonly ReadingLimit $limit)
+    public function __construct(private NewMusic $music, private readonly ReadingLimit $limit)
     {
     }
 
     /** 1 where nothing of a chunk was played, to 0. */
     public function lack(Chunk $chunk): float
     {
+        $measures = $this->music->in($chunk);
         $sum = 0.0;
-        $count = 0;
-        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            if (!$this->likeness->isSilent($position)) {
-                $sum += $this->lacks[$this->likeness->classes[$position]] ?? 1.0;
-                ++$count;
+        foreach ($measures->counts as $class => $count) {
+            $sum += $count * ($this->lacks[$class] ?? 1.0);
+        }
+
+        return 0 === $measures->sounding ? 0.0 : $sum / $measures->sounding;
+    }
+
+    /** What of a chunk is not read yet. */
+    public function unread(Chunk $chunk): Unread
+    {
+        $new = 0.0;
+        $seams = [];
+        $measures = $this->music->in($chunk);
+        foreach ($measures->loads as $class => $load) {
+            $new += ($this->lacks[$class] ?? 1.0) * $load;
+        }
+        foreach ($measures->seams as $seam => [$one, $other]) {
+            $excess = ($this->seams[$seam] ?? 1.0) - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
+            if ($excess > 0.0) {
+                $seams[] = $excess;
             }
         }
 
-        return 0 === $count ? 0.0 : $sum / $count;
+        return new Unread($this->lack($chunk), $new, $seams);
+    }
+
+    /**
+     * The measure before the seam of a chunk that lacks most.
+     *
+     * @return array{int, float}|null its position and the excess of the seam; none where nothing lacks
+     */
+    public function weakestSeam(Chunk $chunk): ?array
+    {
+        $weakest = null;
+        foreach ($this->music->in($chunk)->seams as $seam => [$one, $other, $position]) {
+            $excess = ($this->seams[$seam] ?? 1.0) - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
+            if ($excess > ($weakest[1] ?? 0.0)) {
+                $weakest = [$position, $excess];
+            }
+        }
+
+        return $weakest;
     }
 
     /** The comfort of a chunk, held by what of it is not read yet. */
     public function limit(Comfort $comfort, Chunk $chunk): Comfort
     {
-        return $comfort->limited($this->limit, $this->lack($chunk));
+        return $comfort->limited($this->limit, $this->unread($chunk));
     }
 
-    /** @return array<int, float> by class of equal measures; 1 where none is told */
+    /** @return array{array<int, float>, array<string, float>} by class of equal measures, and by seam; 1 where none is told */
     public function lacks(): array
     {
-        return $this->lacks;
+        return [$this->lacks, $this->seams];
     }
 
-    /** Coins were earned with a chunk. On a small part of a measure, such as the two notes of a spot, they count as much less. */
-    public function clean(Chunk $chunk, float $coins): void
+    /** A coin was earned with a chunk, or a share of one. On a small part of a measure, such as the notes of a spot, it counts as less. */
+    public function clean(Chunk $chunk, float $coin): void
     {
-        $this->each($chunk, static fn (float $lack, float $share): float => ReadingLimit::afterCoins($lack, $coins * $share));
+        $this->each($chunk, static fn (float $lack, float $share): float => ReadingLimit::afterCoins($lack, $coin * $share));
     }
 
     /** A chunk was found again. */
     public function found(Chunk $chunk): void
     {
-        $this->each($chunk, static fn (float $lack, float $share): float => min(self::FOUND, $lack));
+        $this->each($chunk, static fn (float $lack): float => min(self::FOUND, $lack));
     }
 
-    /** @param \Closure(float, float): float $change of the lack of each class of measures, once, by how much of it the chunk holds */
+    /** What was new to the hands has become less so. */
+    public function takeUp(NewMusic $music): void
+    {
+        $this->music = $music;
+    }
+
+    /** @param \Closure(float, float): float $change of each lack, by how much of its measure the chunk holds */
     private function each(Chunk $chunk, \Closure $change): void
     {
-        $shares = [];
-        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            $class = $this->likeness->classes[$position];
-            $shares[$class] = max($shares[$class] ?? 0.0, $this->share($chunk, $position));
+        $measures = $this->music->in($chunk);
+        foreach ($measures->shares as $class => $share) {
+            $this->lacks[$class] = $change($this->lacks[$class] ?? 1.0, $share);
         }
-        foreach ($shares as $class => $share) {
-            $this->lacks[$class] = $change($this->lacks[$class] ?? 1.0, $share >= self::MOST_OF_IT ? 1.0 : $share);
+        foreach (array_keys($measures->seams) as $seam) {
+            $this->seams[$seam] = $change($this->seams[$seam] ?? 1.0, 1.0);
         }
-    }
-
-    /** How much of a measure lies in a chunk, 0 to 1. */
-    private function share(Chunk $chunk, int $position): float
-    {
-        $length = $this->piece->measures[$position]->length;
-        $from = $position === $chunk->from->position ? $chunk->from->offset : 0;
-        $to = $position === $chunk->to->position ? $chunk->to->offset : $length;
-
-        return $length > 0 ? ($to - $from) / $length : 1.0;
     }
 }

@@ -16,7 +16,11 @@ use CoinStair\Core\Score\Instrument;
 final readonly class Groups
 {
     /** Share of the rest's comfort tempo under which a group holds it back. */
-    private const HOLDS_BACK = 0.8;
+    public const HOLDS_BACK = 0.8;
+    /** Times its own comfort tempo up to which such a group plays with the others what is written. Starting values. */
+    public const AS_WRITTEN = 1.25;
+    /** Share of the goal under which it plays an eased part throughout. */
+    public const EASED = 0.4;
 
     /**
      * @param list<Instrument>                     $together by whom the class's stair goes

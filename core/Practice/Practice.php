@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace CoinStair\Core\Practice;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Difficulty\Unread;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
@@ -21,6 +23,11 @@ use CoinStair\Core\Standing\Touch;
  */
 final class Practice
 {
+    /** Of a coin that counts as clean at its tempo. Starting values, as all of these. */
+    private const CLEAN = 0.5;
+    /** Of a coin that a go of a seam alone counts. */
+    private const SEAM = 0.85;
+
     /**
      * Gains of each class of equal measures.
      *
@@ -28,11 +35,14 @@ final class Practice
      */
     private array $gains = [];
     private readonly bool $isUnknown;
+    /** @var array<int, int> fastest tempo at which a measure earned a coin, by its class */
+    private array $cleanAt = [];
     /** @var array<string, Hardest|null> the hardest move that starts between two places of a measure, without any practice */
     private array $hardest = [];
 
     /**
      * @param list<int>             $classes number of the class of equal measures that each belongs to
+     * @param NewMusic              $music   how much its measures are
      * @param list<Instrument>|null $who     whose moves count; of all if none are named
      * @param FirstReading|null     $reading what is not read yet; nothing is new if none is given
      * @param float|null            $typed   comfort tempo of all of it, where a teacher typed it
@@ -40,6 +50,7 @@ final class Practice
     public function __construct(
         private readonly Piece $piece,
         private readonly array $classes,
+        private NewMusic $music,
         private Difficulty $difficulty,
         private readonly ?array $who,
         private readonly int $goal,
@@ -90,8 +101,53 @@ final class Practice
         return $this->reading?->lack($chunk) ?? 0.0;
     }
 
-    /** Clean repetitions of a chunk were earned. */
-    public function clean(Chunk $chunk, float $coins): void
+    /** What of a chunk is not read yet. */
+    public function unread(Chunk $chunk): Unread
+    {
+        return $this->reading?->unread($chunk) ?? Unread::nothing();
+    }
+
+    /** The position of the measure before the weakest seam of a chunk; none where no seam is weak. */
+    public function weakSeam(Chunk $chunk): ?int
+    {
+        $weakest = $this->reading?->weakestSeam($chunk);
+
+        return null !== $weakest && Unread::isWeak($weakest[1]) ? $weakest[0] : null;
+    }
+
+    /** The fastest tempo at which all of a chunk was clean, in beats a minute; 0 where some of it never was. */
+    public function cleanTempo(Chunk $chunk): int
+    {
+        $tempos = array_map(fn (int $class): int => $this->cleanAt[$class] ?? 0, $this->music->in($chunk)->held);
+
+        return [] === $tempos ? 0 : min($tempos);
+    }
+
+    /**
+     * Clean repetitions of a chunk were earned, one after the other.
+     *
+     * @param int $tempo the fastest at which one was, in beats a minute; 0 where it is not told
+     */
+    public function clean(Chunk $chunk, float $coins, int $tempo = 0): void
+    {
+        foreach (Comfort::oneByOne($coins) as $coin) {
+            $this->coin($chunk, $coin * $this->unread($chunk)->coin());
+        }
+        if ($coins >= self::CLEAN) {
+            foreach ($this->music->in($chunk)->held as $class) {
+                $this->cleanAt[$class] = max($this->cleanAt[$class] ?? 0, $tempo);
+            }
+        }
+    }
+
+    /** The last measure before a seam and the first one after it were clean by themselves so often. */
+    public function cleanSeam(int $position, int $goes, int $tempo): void
+    {
+        $seam = Chunk::of($this->piece, ChunkKind::Join, Place::of($position), Place::of($position + 2));
+        $this->clean($seam, self::SEAM * $goes, $tempo);
+    }
+
+    private function coin(Chunk $chunk, float $coins): void
     {
         foreach (Stretch::of($chunk) as $stretch) {
             $class = $this->classes[$stretch->position];
@@ -125,6 +181,8 @@ final class Practice
     /** What was new to the hands has become less so. */
     public function takeUp(Difficulty $difficulty): void
     {
+        $this->music = $this->music->weighing($difficulty->weights);
+        $this->reading?->takeUp($this->music);
         $this->difficulty = $difficulty;
         $this->hardest = [];
     }
@@ -132,25 +190,39 @@ final class Practice
     /**
      * A lesson as the log tells it, and the days after it.
      *
-     * @param \Closure(Touch): bool $counts whether these players played
+     * @param \Closure(Touch): float $upTo the tempo up to which these players played along, in beats a minute; 0 where they did not
      */
-    public function replay(PastLesson $lesson, \Closure $counts): void
+    public function replay(PastLesson $lesson, \Closure $upTo): void
     {
         foreach ($lesson->touches as $touch) {
-            if ($counts($touch)) {
-                if ($touch->found) {
-                    $this->found($touch->chunk);
-                }
-                $this->clean($touch->chunk, $touch->coins);
+            $most = $upTo($touch);
+            if ($most > 0.0) {
+                $this->touch($touch, $most);
             }
         }
         $this->nextMeeting();
     }
 
-    /** @return array{array<int, list<Gain>>, array<int, float>} all that comfort follows from, for comparisons */
+    private function touch(Touch $touch, float $most): void
+    {
+        if ($touch->found) {
+            $this->found($touch->chunk);
+        }
+        $start = $touch->treads[0] ?? $touch->reached;
+        foreach ($start <= $most ? $touch->seams : [] as $position) {
+            $this->cleanSeam($position, 1, $start);
+        }
+        foreach ($touch->earned() as $tempo => $coins) {
+            if ($tempo <= $most) {
+                $this->clean($touch->chunk, $coins, $tempo);
+            }
+        }
+    }
+
+    /** @return list<mixed> all that comfort follows from, for comparisons */
     public function state(): array
     {
-        return [$this->gains, $this->reading?->lacks() ?? []];
+        return [$this->gains, $this->reading?->lacks(), $this->cleanAt];
     }
 
     /**

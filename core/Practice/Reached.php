@@ -10,8 +10,11 @@ use CoinStair\Core\Lesson\Climbed;
 /** A chunk as a class has it. */
 final readonly class Reached
 {
-    /** @param bool $isLearned it was learned or joined, not only played again */
-    public function __construct(public Chunk $chunk, public Climbed $climbed, public bool $isLearned)
+    /**
+     * @param bool $isLearned it was learned or joined, not only played again
+     * @param int  $meeting   of the class with the piece, from 0
+     */
+    public function __construct(public Chunk $chunk, public Climbed $climbed, public bool $isLearned, public int $meeting = 0)
     {
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Practice;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Score\Piece;
 
@@ -13,12 +14,13 @@ final class ReachedTempos
 {
     /** @var list<Reached> */
     private array $rows = [];
+    private int $meeting = 0;
 
     /** @param bool $isLearned it was learned or joined, not only played again */
     public function add(Chunk $chunk, Climbed $climbed, bool $isLearned): void
     {
         if ($climbed->tempo > 0) {
-            $this->rows[] = new Reached($chunk, $climbed, $isLearned);
+            $this->rows[] = new Reached($chunk, $climbed, $isLearned, $this->meeting);
         }
     }
 
@@ -43,31 +45,55 @@ final class ReachedTempos
         return $lowest;
     }
 
-    /** What was learned or joined last. */
-    public function latest(): ?Reached
+    public function nextMeeting(): void
     {
-        foreach (array_reverse($this->rows) as $row) {
-            if ($row->isLearned) {
-                return $row;
-            }
-        }
-
-        return null;
+        ++$this->meeting;
     }
 
-    /** The longest chunk that was learned or joined; of two as long the later. */
-    public function longest(Piece $piece): ?Reached
+    /** @return list<Reached> the largest of what was learned or joined in the last lesson, but for spots, in the order of the music */
+    public function ofLastLesson(): array
+    {
+        $rows = [];
+        foreach ($this->rows as $row) {
+            if ($row->isLearned && $row->meeting === $this->meeting - 1 && ChunkKind::Spot !== $row->chunk->kind) {
+                $rows[$row->chunk->edges()] = $row;
+            }
+        }
+        $largest = array_filter($rows, static fn (Reached $row): bool => !self::isInside($row, $rows));
+        usort($largest, static fn (Reached $one, Reached $other): int => $one->chunk->from->compare($other->chunk->from));
+
+        return $largest;
+    }
+
+    /** The longest chunk that was learned or joined, and was at a goal before this meeting; else the longest of this one. */
+    public function longest(Piece $piece, int $goal): ?Reached
     {
         $longest = null;
-        $ticks = 0;
+        $most = [-1, 0];
         foreach ($this->rows as $row) {
-            $length = $piece->ticksBetween($row->chunk->from, $row->chunk->to);
-            if ($row->isLearned && $length >= $ticks) {
+            $isOlder = $row->meeting < $this->meeting;
+            if (!$row->isLearned || ($isOlder && $row->climbed->tempo < $goal)) {
+                continue;
+            }
+            $size = [(int) $isOlder, $piece->ticksBetween($row->chunk->from, $row->chunk->to)];
+            if ($size >= $most) {
                 $longest = $row;
-                $ticks = $length;
+                $most = $size;
             }
         }
 
         return $longest;
+    }
+
+    /** @param array<string, Reached> $rows */
+    private static function isInside(Reached $row, array $rows): bool
+    {
+        foreach ($rows as $other) {
+            if ($other !== $row && $other->chunk->contains($row->chunk)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

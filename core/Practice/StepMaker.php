@@ -9,6 +9,7 @@ use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Form\CountIn;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\Mode;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
@@ -29,8 +30,10 @@ final class StepMaker
     private const TALK_SHORT = 10.0;
     /** Beats that the bow stops for in the mode that stops. */
     private const STOPS = 2;
-    /** Share of the lowest tempo of its chunks at which a join starts. */
-    private const JOIN = 0.85;
+    /** Share of a tempo that was clean at which a join starts and a review is played. */
+    private const BELOW = 0.85;
+    /** A single go is played little faster than what was clean before. */
+    private const ABOVE_CLEAN = 1.1;
 
     /** @var array<string, array{float, float}> beats of each chunk, without its landing and with it */
     private array $beats = [];
@@ -46,9 +49,9 @@ final class StepMaker
     /**
      * A step on which a class climbs as far as it gets.
      *
-     * @param int        $from   beats a minute at which it starts; 0: where a clean go is likely
-     * @param list<Mode> $rounds before it
-     * @param bool       $again  the class has played it before
+     * @param int         $from   beats a minute at which it starts; 0: where a clean go is likely
+     * @param list<Round> $rounds before it
+     * @param bool        $again  the class has played it before
      */
     public function climb(
         StepPurpose $purpose,
@@ -63,15 +66,19 @@ final class StepMaker
         ?ByHand $hand = null,
     ): StepTime {
         $hand ??= new ByHand();
+        $isJoin = StepPurpose::Join === $purpose && null === $hand->rule;
         $rule = $hand->rule ?? $rule;
-        $rounds = $hand->rounds ?? $rounds;
+        $rounds = $this->roundsOf($hand) ?? $rounds;
         $limits = null === $hand->seconds ? $limits : $limits->fixedTo($hand->seconds);
+        $clean = $practice->cleanTempo($chunk);
         // On open strings there is nothing to read.
-        $comfort = true === $rung?->isOnOpenStrings() ? $practice->hands($chunk) : $practice->comfort($chunk);
-        [$beats] = $this->beats($chunk);
-        $likely = TodaysStair::start($comfort, $beats, $this->goal, $this->growth);
+        $first = true === $rung?->isOnOpenStrings() ? $practice->hands($chunk) : $practice->comfort($chunk);
+        [$beats, $sounding] = $this->beats($chunk);
+        $likely = TodaysStair::start($first, $beats, $this->goal, $this->growth, $clean);
         $own = null === $hand->treads ? null : self::from($hand->treads, $from);
-        $start = $own[0] ?? ($from > 0 ? min($from, $this->goal) : $likely);
+        $most = (int) max(TodaysStair::lowest($this->goal, $this->growth), min($this->goal, TodaysStair::most($clean)));
+        $start = $own[0] ?? ($from > 0 ? min($from, $most) : $likely);
+        $comfort = $this->afterSeams($practice, $rounds, $start)?->comfort($chunk) ?? $first;
         $talk = self::talk($purpose, $rung, $again);
         $before = $this->rounds($chunk, $rounds, $start, $hand->mode);
         $seconds = fn (int $tempo): float => $this->seconds($chunk, $tempo, $hand->mode, $rung);
@@ -80,12 +87,38 @@ final class StepMaker
             null !== $own => [$stair->along($comfort, $own, $rule), $rule],
             // A rung has one tread.
             null !== $rung => [$stair->along($comfort, [$start], $rule), $rule],
+            $isJoin => $stair->join($comfort, $start, $rule, ($sounding * 60) / $start, $clean),
             default => $stair->climb($comfort, $start, $rule),
         };
 
         $ahead = \array_slice($own ?? [], \count($treads));
 
         return new StepTime($treads, $asked, $rounds, $before, $talk, $hand->turns, $hand->seconds, $ahead);
+    }
+
+    /**
+     * What a class brings to a step after the seams that come first; none where there is none.
+     *
+     * @param list<Round> $rounds
+     */
+    private function afterSeams(Practice $practice, array $rounds, int $tempo): ?Practice
+    {
+        $after = null;
+        foreach ($rounds as $round) {
+            $seam = $round->seam();
+            if (null !== $seam) {
+                $after ??= clone $practice;
+                $after->cleanSeam($seam, 1, $tempo);
+            }
+        }
+
+        return $after;
+    }
+
+    /** @return list<Round>|null that a teacher asked for, over all of the chunk */
+    private function roundsOf(ByHand $hand): ?array
+    {
+        return null === $hand->rounds ? null : array_map(Round::whole(...), $hand->rounds);
     }
 
     /** A step of so many goes at one tempo: what is found, played again or run. What is too long for a step goes a little quicker. */
@@ -101,7 +134,7 @@ final class StepMaker
                 $tempo = $mark;
             }
         }
-        $rounds = $hand->rounds ?? [];
+        $rounds = $this->roundsOf($hand) ?? [];
         $own = $hand->treads ?? [$tempo];
         $before = $this->rounds($chunk, $rounds, $own[0], $hand->mode);
         $rule = $hand->rule ?? CoinRule::goes($goes);
@@ -137,7 +170,9 @@ final class StepMaker
     /** Where a stair on a chunk starts today. */
     public function start(Practice $practice, Chunk $chunk): int
     {
-        return TodaysStair::start($practice->comfort($chunk), $this->beats($chunk)[0], $this->goal, $this->growth);
+        $clean = $practice->cleanTempo($chunk);
+
+        return TodaysStair::start($practice->comfort($chunk), $this->beats($chunk)[0], $this->goal, $this->growth, $clean);
     }
 
     /** Where it goes on after another lesson: the lower of so many treads down and the start of that day. */
@@ -146,16 +181,22 @@ final class StepMaker
         return min($lower, $this->start($practice, $chunk));
     }
 
-    /** Where a join starts, from the lowest tempo that its chunks reached. */
-    public function joinAt(int $lowest): int
+    /** Where a join starts, from the fastest tempo at which what it joins was clean; also where a review is played. */
+    public function below(int $clean): int
     {
-        return $this->growth->floor(self::JOIN * $lowest);
+        return $this->growth->floor(self::BELOW * $clean);
     }
 
-    /** The highest tempo up to a goal at which a go of a chunk is clean with the usual chance; the slowest mark if none is. */
+    /**
+     * The highest tempo up to a goal at which a go of a chunk is clean with the usual chance, little above what was clean before; the
+     * slowest mark if none is.
+     */
     public function likely(Practice $practice, Chunk $chunk, int $goal): int
     {
-        $marks = $this->growth->marks($goal);
+        $clean = $practice->cleanTempo($chunk);
+        $most = 0 === $clean ? $goal : self::ABOVE_CLEAN * $clean;
+        $all = $this->growth->marks($goal);
+        $marks = array_values(array_filter($all, static fn (int $mark): bool => $mark <= $most)) ?: [$all[0]];
 
         return $practice->comfort($chunk)->highest($marks, $this->beats($chunk)[0], TodaysStair::NEXT) ?? $marks[0];
     }
@@ -174,16 +215,18 @@ final class StepMaker
         return (($countIn + $this->beats($chunk)[1] + $stops) * 60) / $tempo;
     }
 
-    /** @param list<Mode> $rounds */
+    /** @param list<Round> $rounds */
     private function rounds(Chunk $chunk, array $rounds, int $tempo, Mode $mode): float
     {
         $seconds = 0.0;
         $plucks = Mode::Pluck === $mode;
         $bows = $mode->isBowed();
         foreach ($rounds as $round) {
-            $seconds += $round->factor() * $this->go($chunk, $tempo, Mode::Stops === $round ? self::STOPS : 0) + self::RESET_OF_ROUND;
-            $plucks = $plucks || Mode::Pluck === $round;
-            $bows = $bows || $round->isBowed();
+            $stops = Mode::Stops === $round->mode ? self::STOPS : 0;
+            $seconds += $round->mode->factor() * $this->go($round->of($chunk, $this->piece), $tempo, $stops);
+            $seconds += $round->isSeam ? self::RESET[$this->year] : self::RESET_OF_ROUND;
+            $plucks = $plucks || Mode::Pluck === $round->mode;
+            $bows = $bows || $round->mode->isBowed();
         }
 
         return $seconds + ($plucks && $bows ? self::CHANGE : 0.0);

@@ -24,6 +24,11 @@ final readonly class TodaysStair
     public const NEXT = 0.65;
     /** Share of the goal under which no stair starts. */
     private const LOWEST = 0.4;
+    /** No tread lies higher above the one before, nor above the fastest tempo that was clean; but the next mark is always allowed. */
+    public const STEEPEST = 1.25;
+    /** Seconds of music up to which a join earns two coins at its top, and up to which it earns one. */
+    private const SHORT_JOIN = 25.0;
+    private const LONG_JOIN = 40.0;
 
     /**
      * @param float                $beats   of one repetition, its landing not counted
@@ -46,13 +51,23 @@ final readonly class TodaysStair
      * Where a stair starts: the highest mark at which a go is clean with a chance, held between a share of the goal and the goal.
      *
      * @param float $beats of one repetition, its landing not counted
+     * @param int   $clean the fastest tempo at which all of it was clean; 0 for none
      */
-    public static function start(Comfort $comfort, float $beats, int $goal, Growth $growth): int
+    public static function start(Comfort $comfort, float $beats, int $goal, Growth $growth, int $clean = 0): int
     {
         $lowest = self::lowest($goal, $growth);
-        $marks = array_values(array_filter($growth->marks($goal), static fn (int $mark): bool => $mark >= $lowest));
+        $most = self::most($clean);
+        $marks = array_values(
+            array_filter($growth->marks($goal), static fn (int $mark): bool => $mark >= $lowest && $mark <= $most),
+        );
 
         return $comfort->highest($marks, $beats, self::START) ?? $lowest;
+    }
+
+    /** The fastest tempo that may follow one that was clean; any where none was. */
+    public static function most(int $clean): float
+    {
+        return 0 === $clean ? \INF : self::STEEPEST * $clean;
     }
 
     /** The slowest tempo at which a stair to a goal starts. */
@@ -97,6 +112,39 @@ final readonly class TodaysStair
     }
 
     /**
+     * The treads of a join: its start once, then its top; one between only where it would be too steep. The longer, the fewer coins.
+     *
+     * @param float $music seconds of one go at the start, without its count-in
+     * @param int   $clean the fastest tempo at which what it joins was clean; 0 for none
+     *
+     * @return array{non-empty-list<Tread>, CoinRule}
+     */
+    public function join(Comfort $comfort, int $start, CoinRule $rule, float $music, int $clean): array
+    {
+        if ($music > self::LONG_JOIN) {
+            $most = 0 === $clean ? $this->goal : min($clean, $this->goal);
+            $marks = array_values(array_filter($this->growth->marks($this->goal), static fn (int $mark): bool => $mark <= $most));
+            $at = $comfort->highest($marks, $this->beats, self::NEXT) ?? min($start, $this->goal);
+
+            [$go, $asked] = $this->top($comfort, $at, CoinRule::goes(), 0.0, $this->spent);
+
+            return [[$go], $asked];
+        }
+        $asked = $music > self::SHORT_JOIN ? $rule->asking(1) : $rule;
+        [$treads, $rule] = $this->climb($comfort, $start, $asked);
+        $between = [];
+        $likely = $comfort->afterCoins($asked->below)->highest($this->growth->marks($this->goal), $this->beats, self::NEXT) ?? $start;
+        foreach ($treads as $tread) {
+            $between[] = $tread->tempo;
+            if (\count($between) > 1 && $tread->tempo >= $likely) {
+                break;
+            }
+        }
+
+        return \count($between) === \count($treads) ? [$treads, $rule] : [$this->along($comfort, $between, $rule), $rule];
+    }
+
+    /**
      * Treads that are given, as they are expected to go: all but those above the first that the limits leave no room for.
      *
      * @param non-empty-list<int> $tempos
@@ -129,8 +177,16 @@ final readonly class TodaysStair
     private function next(Comfort $comfort, int $at, ?array $later): ?int
     {
         $marks = array_values(array_filter($later ?? $this->growth->marks($this->goal), static fn (int $mark): bool => $mark > $at));
+        if (null !== $later) {
+            return $marks[0] ?? null;
+        }
+        $near = array_filter(
+            $marks,
+            static fn (int $mark, int $index): bool => 0 === $index || $mark <= self::STEEPEST * $at,
+            \ARRAY_FILTER_USE_BOTH,
+        );
 
-        return null === $later ? $comfort->highest($marks, $this->beats, self::NEXT) : $marks[0] ?? null;
+        return $comfort->highest(array_values($near), $this->beats, self::NEXT);
     }
 
     /**
@@ -162,7 +218,16 @@ final readonly class TodaysStair
     {
         $chance = $comfort->chance($tempo, $this->beats);
 
-        return new Tread($tempo, $coins, $chance, $goingOn, $comfort->lesser(), ($this->seconds)($tempo));
+        return new Tread(
+            $tempo,
+            $coins,
+            $chance,
+            $goingOn,
+            $comfort->lesser(),
+            ($this->seconds)($tempo),
+            $comfort->unread->longer(),
+            $comfort->unread->seams(),
+        );
     }
 
     /** After so many tries and seconds of the step there is room for a tread. */

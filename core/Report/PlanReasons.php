@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Report;
 
 use CoinStair\Core\Lesson\LessonStep;
+use CoinStair\Core\Lesson\Round;
+use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Stair\GoingOn;
@@ -49,11 +51,13 @@ final class PlanReasons
     private static function tread(Tread $tread, float $beats, GoingOn $goingOn): string
     {
         return \sprintf(
-            '%d: %d ÷ %.1f, %s beats: clean %.2f; %d %s: %.1f tries of %.1f s',
+            '%d: %d ÷ %.1f, %s beats%s%s: clean %.2f; %d %s: %.1f tries of %.1f s',
             $tread->tempo,
             $tread->tempo,
             $tread->comfort,
             round($beats, 2),
+            $tread->longer > 0 ? \sprintf(', new music +%.2f', $tread->longer) : '',
+            $tread->seams < 1 ? \sprintf(', seams ×%.3f', $tread->seams) : '',
             $tread->chance,
             $tread->coins,
             match ($goingOn) {
@@ -74,12 +78,18 @@ final class PlanReasons
         return \sprintf(
             '%.0f s of talk%s + %s%.0f s on the stair = %.0f s',
             $time->talk,
-            [] === $time->modes
+            [] === $time->rounds
                 ? ''
-                : \sprintf(' + %.0f s of rounds (%s)', $time->rounds, implode(', ', array_column($time->modes, 'value'))),
+                : \sprintf(' + %.0f s of rounds (%s)', $time->before, implode(', ', self::modes($time))),
             $time->turns > 1 ? $time->turns.' turns × ' : '',
-            ($time->playing() - $time->rounds) / $time->turns,
+            ($time->playing() - $time->before) / $time->turns,
             $time->seconds(),
         );
+    }
+
+    /** @return list<string> */
+    private static function modes(StepTime $time): array
+    {
+        return array_map(static fn (Round $round): string => $round->isSeam ? 'seam' : $round->mode->value, $time->rounds);
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace CoinStair\Core\Report;
 
 use CoinStair\Core\Lesson\LessonStep;
-use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Place;
@@ -19,6 +19,7 @@ use CoinStair\Core\Sequence\CutPlan;
  * @phpstan-type PlaceRow array{position: int, offset: string}
  * @phpstan-type StepRow array{
  *     what: string, chunk: array{from: PlaceRow, to: PlaceRow}|null, who: list<string>, others: string, rounds: list<string>,
+ *     roundsOver: list<array{int|null, int|null}>,
  *     treads: list<int>, coins: list<int>, tries: array{mean: float, low: int, high: int}, seconds: float, top: int, prompt: string,
  *     warmUp: string, comfort: array<string, float>, chances: list<float>, why: list<string>,
  * }
@@ -80,7 +81,8 @@ final class PlanReport
                 : ['from' => self::place($lesson->chunk->from), 'to' => self::place($lesson->chunk->to)],
             'who' => array_column([] === $who->instruments ? $plan->aim->instruments : $who->instruments, 'value'),
             'others' => $who->others->value,
-            'rounds' => array_map(static fn (Mode $mode): string => $mode->value, $step->rounds),
+            'rounds' => array_map(static fn (Round $round): string => $round->mode->value, $step->rounds),
+            'roundsOver' => array_map(static fn (Round $round): array => [$round->from, $round->to], $step->rounds),
             'treads' => $lesson->time->tempos(),
             'coins' => array_map(static fn (Tread $tread): int => $tread->coins, $lesson->time->treads),
             'tries' => ['mean' => round($tries->mean ?? 0.0, 2), 'low' => $tries?->low() ?? 0, 'high' => $tries?->high() ?? 0],

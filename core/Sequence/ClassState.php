@@ -31,8 +31,13 @@ final class ClassState
     /** @var array<string, string> pitch of places on the fingerboard that were new and have been met, by place */
     private array $met = [];
     private readonly PlacesMet $places;
-    /** Highest tempo at which the whole was run. */
+    /** Highest tempo at which the whole was run, and that of this meeting. */
     private int $wholeAt = 0;
+    private int $wholeToday = 0;
+    /** The whole was run at the goal in a lesson that began with less than half of it unread. */
+    private bool $isFinished = false;
+    /** Of the whole, at the start of this meeting. */
+    private float $lack = 1.0;
 
     public function __construct(private readonly PieceForClass $of, private readonly Aim $aim, private readonly Groups $groups)
     {
@@ -41,6 +46,7 @@ final class ClassState
         $this->reached = new ReachedTempos();
         $this->places = new PlacesMet($of->difficulty(), $of->standing->thresholds);
         $this->replay();
+        $this->lack = $this->practice->lack($this->whole());
     }
 
     /** Beats a minute of the fastest run of the whole; 0 for none. */
@@ -49,22 +55,42 @@ final class ClassState
         return $this->wholeAt;
     }
 
+    /** Beats a minute of the fastest run of the whole in this lesson; 0 for none. */
+    public function wholeToday(): int
+    {
+        return $this->wholeToday;
+    }
+
+    /** The whole was run at the goal in a lesson that began with less than half of it unread. */
+    public function isFinished(): bool
+    {
+        return $this->isFinished;
+    }
+
     /** @return array<string, string> pitch of places on the fingerboard that were new and have been met, by place */
     public function met(): array
     {
         return $this->met;
     }
 
-    /** Something in a chunk is new to the class, and was not met in a step before. */
-    public function isNewIn(Chunk $chunk): bool
+    /**
+     * Measures of a chunk in which something is new to the class that was not met in a step before: each new thing where it first comes.
+     *
+     * @return list<int> positions
+     */
+    public function newIn(Chunk $chunk): array
     {
+        $positions = [];
+        $met = $this->met;
         for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            if ([] !== array_diff_key($this->of->difficulty()->fresh[$position] ?? [], $this->met)) {
-                return true;
+            $fresh = $this->of->difficulty()->fresh[$position] ?? [];
+            if ([] !== array_diff_key($fresh, $met)) {
+                $positions[] = $position;
+                $met += $fresh;
             }
         }
 
-        return false;
+        return $positions;
     }
 
     /** The chance that a go of a chunk at the goal is clean. */
@@ -75,36 +101,64 @@ final class ClassState
         return $this->practice->comfort($chunk)->chance($this->aim->goal, $beats);
     }
 
-    /** The class played a step. */
-    public function played(StepPurpose $purpose, Chunk $chunk, StepTime $time, ?Rung $rung = null): void
+    /**
+     * The class played a step.
+     *
+     * @param list<Instrument> $who none: all
+     */
+    public function played(StepPurpose $purpose, Chunk $chunk, StepTime $time, ?Rung $rung = null, array $who = []): void
     {
         if (true === $rung?->isOnOpenStrings()) {
             return;
         }
-        $top = $time->top()->tempo ?? 0;
-        if (StepPurpose::Find === $purpose) {
-            $this->practice->found($chunk);
+        $isFound = StepPurpose::Find === $purpose;
+        foreach ([] === $who ? $this->ofGroups : [] as $practice) {
+            self::practised($practice, $chunk, $time, $isFound, self::asWritten($practice, $chunk));
         }
-        $this->practice->clean($chunk, $time->coins());
+        self::practised($this->practice, $chunk, $time, $isFound);
         if ($purpose->isLearned() || StepPurpose::Find === $purpose) {
             $this->reached->add($chunk, $time->climbed(), $purpose->isLearned());
         }
-        if (StepPurpose::Run === $purpose && $chunk->isWhole($this->of->piece)) {
-            $this->wholeAt = max($this->wholeAt, $top);
+        if (StepPurpose::Find !== $purpose) {
+            $this->ran($chunk, $time->top()->tempo ?? 0);
         }
         $this->meet($chunk);
         $this->places->play($chunk, $this->groups->together);
     }
 
-    /** A group played its own step. */
-    public function playedApart(string $group, Chunk $chunk, StepTime $time): void
+    /** @param float $most tempo up to which they play what is written; what a group that is apart so plays counts for it */
+    private static function practised(Practice $practice, Chunk $chunk, StepTime $time, bool $isFound, float $most = \INF): void
     {
-        $this->ofGroups[$group]->clean($chunk, $time->coins());
-        $this->places->play($chunk, [$this->groups->apart[$group]]);
+        if ($isFound) {
+            $practice->found($chunk);
+        }
+        $start = $time->treads[0]->tempo ?? 0;
+        foreach ($start <= $most ? $time->seams() : [] as $position) {
+            $practice->cleanSeam($position, 1, $start);
+        }
+        foreach ($time->treads as $tread) {
+            if ($tread->tempo <= $most) {
+                $practice->clean($chunk, $tread->earned(), $tread->tempo);
+            }
+        }
+    }
+
+    /** Groups played a step of their own. */
+    public function playedApart(GroupStep $step): void
+    {
+        foreach ($step->groups as $group) {
+            foreach ($step->time->treads as $tread) {
+                $this->ofGroups[$group->value]->clean($step->chunk, $tread->earned(), $tread->tempo);
+            }
+        }
+        $this->places->play($step->chunk, $step->groups);
     }
 
     public function nextMeeting(): void
     {
+        $this->reached->nextMeeting();
+        $this->wholeToday = 0;
+        $this->lack = $this->practice->lack($this->whole());
         $before = $this->places->newness();
         $this->places->nextMeeting();
         $newness = $this->places->newness();
@@ -120,21 +174,54 @@ final class ClassState
     private function replay(): void
     {
         foreach ($this->of->past as $lesson) {
+            $this->lack = $this->practice->lack($this->whole());
             foreach ($lesson->touches as $touch) {
                 $this->meet($touch->chunk);
                 if ($touch->learned || $touch->found) {
                     $this->reached->add($touch->chunk, new Climbed($touch->reached, $touch->treads), $touch->learned);
                 }
                 // A whole that was joined at a tempo was clean there more than once, as the coins of a join ask.
-                if (!$touch->found && $touch->chunk->isWhole($this->of->piece)) {
-                    $this->wholeAt = max($this->wholeAt, $touch->reached);
+                if (!$touch->found) {
+                    $this->ran($touch->chunk, $touch->reached);
                 }
             }
-            $this->practice->replay($lesson, fn (Touch $touch): bool => $touch->isOf($this->groups->together));
+            $this->reached->nextMeeting();
+            $this->wholeToday = 0;
+            $this->practice->replay($lesson, fn (Touch $touch): float => $touch->isOf($this->groups->together) ? \INF : 0.0);
             foreach ($this->ofGroups as $name => $practice) {
-                $instrument = $this->groups->apart[$name];
-                $practice->replay($lesson, static fn (Touch $touch): bool => \in_array($instrument, $touch->who, true));
+                $practice->replay($lesson, fn (Touch $touch): float => $this->playedUpTo($touch, $this->groups->apart[$name]));
             }
+        }
+    }
+
+    /** The tempo up to which a group that is apart plays along what is written. */
+    private function playedUpTo(Touch $touch, Instrument $group): float
+    {
+        return match (true) {
+            \in_array($group, $touch->who, true) => \INF,
+            [] !== $touch->who => 0.0,
+            default => self::asWritten($this->ofGroups[$group->value], $touch->chunk),
+        };
+    }
+
+    /** Beats a minute up to which a group that is apart plays a chunk as it is written. */
+    public static function asWritten(Practice $practice, Chunk $chunk): float
+    {
+        return Groups::AS_WRITTEN * $practice->hands($chunk)->lesser();
+    }
+
+    private function whole(): Chunk
+    {
+        return Chunk::whole($this->of->piece);
+    }
+
+    /** A chunk was run at a tempo: of the whole, it is remembered. */
+    private function ran(Chunk $chunk, int $tempo): void
+    {
+        if ($chunk->isWhole($this->of->piece)) {
+            $this->wholeAt = max($this->wholeAt, $tempo);
+            $this->wholeToday = max($this->wholeToday, $tempo);
+            $this->isFinished = $this->isFinished || ($tempo >= $this->aim->goal && $this->lack < StepPlanner::FIRST_CONTACT);
         }
     }
 

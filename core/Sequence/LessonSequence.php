@@ -20,6 +20,8 @@ final readonly class LessonSequence
      * @param Groups              $groups  who plays together, who apart
      * @param Hardest|null        $holds   the move that holds the whole back where the goal stays out of reach
      * @param int                 $taught  lessons that were taught before
+     * @param array<string, int>  $written tempo at which each group that is apart plays the whole as written at the end; 0 where it
+     *                                     plays an eased part throughout
      */
     public function __construct(
         public array $lessons,
@@ -28,6 +30,7 @@ final readonly class LessonSequence
         public Groups $groups,
         public ?Hardest $holds,
         public int $taught = 0,
+        public array $written = [],
     ) {
     }
 

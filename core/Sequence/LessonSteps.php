@@ -72,7 +72,7 @@ final readonly class LessonSteps
             $hand->prompt,
             $hand->figure,
             $hand->who ?? (ChunkKind::Spot === $chunk->kind ? $this->withSpot($chunk, $hardest) : Who::all()),
-            $time->modes,
+            $time->rounds,
             null,
             $hand->easier ?? $this->easier($chunk, $purpose),
             $hand->fuller ?? $this->fuller($chunk, $purpose),
@@ -94,27 +94,27 @@ final readonly class LessonSteps
         );
     }
 
-    /** The own minutes of a group that would hold the rest back. */
-    public function ofGroup(Instrument $instrument, Chunk $chunk, StepTime $time): LessonStep
+    /** The own minutes of groups that would hold the rest back. */
+    public function ofGroups(GroupStep $of): LessonStep
     {
-        $practice = $this->ofGroups[$instrument->value];
-        $hardest = $practice->hardest($chunk);
+        $practice = $this->ofGroups[$of->groups[0]->value];
+        $hardest = $practice->hardest($of->chunk);
         $step = new Step(
             StepPurpose::Learn,
-            $time->stair(),
-            $time->rule ?? CoinRule::standard(),
-            who: Who::only([$instrument], self::others($hardest)),
+            $of->time->stair(),
+            $of->time->rule ?? CoinRule::standard(),
+            who: Who::only($of->groups, self::others($hardest)),
         );
 
         return new LessonStep(
             '',
             $step,
-            $time,
-            $chunk,
-            comfort: $this->comfort($chunk),
+            $of->time,
+            $of->chunk,
+            comfort: $this->comfort($of->chunk),
             hardest: $hardest,
-            reading: $practice->comfort($chunk)->isHeldByReading(),
-            lack: $practice->lack($chunk),
+            reading: $practice->comfort($of->chunk)->isHeldByReading(),
+            lack: $practice->lack($of->chunk),
             says: self::says(StepPurpose::Learn, null, $hardest),
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
+use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\StepTime;
@@ -56,12 +57,12 @@ final class OrderLeft
         return [] === array_filter($this->steps, static fn (OrderedStep $one): bool => StepPurpose::Run !== $one->purpose);
     }
 
-    /** The next step was begun in an earlier lesson. */
-    public function goesOn(): bool
+    /** What the next lesson goes on with, where its first step was begun in an earlier one. */
+    public function goesOn(): ?Chunk
     {
         $first = array_key_first($this->steps);
 
-        return null !== $first && isset($this->begun[$first]);
+        return null !== $first && isset($this->begun[$first]) ? $this->steps[$first]->chunk() : null;
     }
 
     /** How far a step came in an earlier lesson; none where it was not begun. */

@@ -17,6 +17,7 @@ use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Memory\NoMemory;
 use CoinStair\Core\Practice\FirstReading;
+use CoinStair\Core\Practice\NewMusic;
 use CoinStair\Core\Practice\Practice;
 use CoinStair\Core\RightHand\BowFronts;
 use CoinStair\Core\Score\Instrument;
@@ -221,13 +222,14 @@ final class PieceForClass
      */
     public function practice(Aim $aim, array $who): Practice
     {
+        $year = $this->policies->year();
+        $music = new NewMusic($this->piece, $this->likeness(), $year, $this->difficulty()->weights);
         // Where a teacher typed how comfortable all is, that holds. A lower goal for this week makes nothing easier to read.
-        $reading =
-            null === $aim->comfort
-                ? new FirstReading($this->piece, $this->likeness(), ReadingLimit::of($this->policies->year(), max($this->goal, $aim->goal)))
-                : null;
+        $reading = null === $aim->comfort ? new FirstReading($music, ReadingLimit::of($year, max($this->goal, $aim->goal))) : null;
 
-        return new Practice($this->piece, $this->likeness()->classes, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
+        $classes = $this->likeness()->classes;
+
+        return new Practice($this->piece, $classes, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
     }
 
     /** The warm-ups that can be made from it. */

@@ -29,14 +29,12 @@ final class PlayThrough
     private const CLOSING = 180.0;
     private const CLOSING_SHARE = 0.2;
     private const FREE = 60.0;
-    /** Treads down at which a review begins. */
-    private const REVIEW_DOWN = 2;
+    /** Seconds of all that is reviewed. */
+    private const REVIEW = 180.0;
     /** Goes of what closes a lesson, at the most. */
-    private const CLOSING_GOES = 3;
-    /** Chance of a clean go at the goal from which on nothing more is done for a chunk. */
-    private const STANDS = 0.75;
-    /** How often a place that holds the whole back is gone through in one lesson. */
-    private const VISITS = 2;
+    private const CLOSING_GOES = 2;
+    /** Chance of a clean go at the goal from which on nothing more is done for a phrase, in the first round and in the second. */
+    private const STANDS = [0.75, 0.9];
     /** Seconds under which no further step is begun. */
     private const LEAST = 60.0;
 
@@ -90,13 +88,26 @@ final class PlayThrough
             $this->groups,
             $this->class->wholeAt() >= $this->aim->goal ? null : $this->class->practice->hardest($whole),
             $taught,
+            $this->asWritten(),
         );
     }
 
-    /** The order is through, but for runs, and the whole was run at the goal. */
+    /** @return array<string, int> tempo at which each group that is apart plays the whole as written; 0 where it is eased throughout */
+    private function asWritten(): array
+    {
+        $tempos = [];
+        foreach ($this->class->ofGroups as $name => $practice) {
+            $at = $this->planner->maker->likely($practice, $this->tree->whole, $this->aim->goal);
+            $tempos[$name] = $at < Groups::EASED * $this->aim->goal ? 0 : $at;
+        }
+
+        return $tempos;
+    }
+
+    /** The order is through, but for runs, and the whole was run at the goal in a lesson that did not begin with it new. */
     private function isOver(): bool
     {
-        return $this->class->wholeAt() >= $this->aim->goal && $this->left->isThrough();
+        return $this->class->isFinished() && $this->left->isThrough();
     }
 
     private function lesson(int $number): LessonDraft
@@ -114,10 +125,10 @@ final class PlayThrough
         foreach ($warmUps as [$warmUp, $step]) {
             $lesson->addOwn($step, OwnStep::warmUp($number, $warmUp), $this->aim->skipped);
         }
-        $this->review($lesson);
+        $this->review($lesson, $number);
         $closing = min(self::CLOSING, self::CLOSING_SHARE * $policies->seconds);
         if ($this->teachOrder($lesson, $closing)) {
-            $this->teachWhatHoldsBack($lesson, $closing);
+            $this->teachWhatIsLeft($lesson, $closing);
         }
         $this->close($lesson);
 
@@ -148,15 +159,31 @@ final class PlayThrough
         return [] === $chunks ? [$this->tree->whole] : $chunks;
     }
 
-    /** What was learned last, once, less two treads; not where the lesson begins by going on with it. */
-    private function review(LessonDraft $lesson): void
+    /** The largest of what was learned in the last lesson, once each, in the order of the music; not what the lesson goes on with. */
+    private function review(LessonDraft $lesson, int $number): void
     {
-        $latest = $lesson->number > 1 ? $this->class->reached->latest() : null;
-        if (null === $latest || $this->left->goesOn() || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Review))) {
-            return;
+        $first = $this->left->goesOn();
+        $rows = [];
+        foreach ($this->class->reached->ofLastLesson() as $reached) {
+            $own = OwnStep::again($number, StepPurpose::Review, $reached->chunk);
+            if ($reached->chunk->edges() !== $first?->edges() && !$this->isLeftOut($own)) {
+                $rows[] = [$reached, $this->planner->review($reached)];
+            }
         }
-        $review = $this->planner->review($latest->chunk, $latest->climbed->down(self::REVIEW_DOWN));
-        $this->addOwn($lesson, StepPurpose::Review, $latest->chunk, $review);
+        // Where they are too many, the slowest need it most.
+        usort($rows, static fn (array $one, array $other): int => $one[0]->climbed->tempo <=> $other[0]->climbed->tempo);
+        $seconds = 0.0;
+        $fits = [];
+        foreach ($rows as $row) {
+            $seconds += $row[1]->seconds();
+            if ([] === $fits || $seconds <= self::REVIEW) {
+                $fits[] = $row;
+            }
+        }
+        usort($fits, static fn (array $one, array $other): int => $one[0]->chunk->from->compare($other[0]->chunk->from));
+        foreach ($fits as [$reached, $time]) {
+            $this->addOwn($lesson, StepPurpose::Review, $reached->chunk, $time);
+        }
     }
 
     /**
@@ -206,9 +233,7 @@ final class PlayThrough
         if (null === $ordered->taught) {
             return $this->takeUnplayed($lesson, $place, $ordered, $closing);
         }
-        $groups = $this->groupSteps($ordered->taught->chunk, $lesson->number);
-        $spent = array_sum(array_map(static fn (array $step): float => $step[2]->seconds(), $groups));
-        $left = $lesson->left($closing) - $spent;
+        $left = $lesson->left($closing);
         $begun = null === $place ? null : $this->left->begun($place);
         $full = $this->planner->time($ordered, $begun, StepLimits::standard());
         $time = $full;
@@ -218,31 +243,41 @@ final class PlayThrough
                 return false;
             }
         }
-        foreach ($groups as [$name, $chunk, $ofGroup]) {
-            $group = $this->groups->apart[$name];
-            $lesson->addOwn(
-                $this->steps->ofGroup($group, $chunk, $ofGroup),
-                OwnStep::ofGroup($lesson->number, $group),
-                $this->aim->skipped,
-            );
-            $this->class->playedApart($name, $chunk, $ofGroup);
-            $this->served[$name] = true;
-        }
         $isWhole = ($time->top()->tempo ?? 0) >= ($full->top()->tempo ?? 0);
         if (null === $place) {
             $this->addOwn($lesson, $ordered->purpose, $ordered->taught->chunk, $time, !$isWhole);
+            $this->teachGroups($lesson, $ordered->taught->chunk, $closing);
 
             return $isWhole;
         }
-        $lesson->add($this->steps->ofClass($ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun->tempo ?? 0, !$isWhole));
-        $this->class->played($ordered->purpose, $ordered->taught->chunk, $time, $ordered->taught->rung);
+        $step = $this->steps->ofClass($ordered->purpose, $ordered->taught->chunk, $time, $ordered, $begun->tempo ?? 0, !$isWhole);
+        $lesson->add($step);
+        $who = $step->step->who()->instruments;
+        $this->class->played($ordered->purpose, $ordered->taught->chunk, $time, $ordered->taught->rung, $who);
         if ($isWhole) {
             $this->left->done($place);
         } else {
             $this->left->cut($place, $time);
         }
+        $this->teachGroups($lesson, $ordered->taught->chunk, $closing);
 
         return $isWhole;
+    }
+
+    /** The own minutes of groups whose worst place lies in what the class has just played: never before the class has met the music. */
+    private function teachGroups(LessonDraft $lesson, Chunk $played, float $closing): void
+    {
+        foreach ($this->groupSteps($played, $lesson->number) as $step) {
+            if ($lesson->cost($step->time) > $lesson->left($closing)) {
+                continue;
+            }
+            $own = OwnStep::ofGroup($lesson->number, $step->groups[0]);
+            $lesson->addOwn($this->steps->ofGroups($step), $own, $this->aim->skipped);
+            $this->class->playedApart($step);
+            foreach ($step->groups as $group) {
+                $this->served[$group->value] = true;
+            }
+        }
     }
 
     private function takeUnplayed(LessonDraft $lesson, ?int $place, OrderedStep $ordered, float $closing): bool
@@ -279,80 +314,139 @@ final class PlayThrough
     }
 
     /**
-     * The own minutes of groups whose worst place lies in what the class is about to play.
+     * The own minutes of groups whose worst place lies in what was played; those with the same place share them.
      *
-     * @return list<array{string, Chunk, StepTime}>
+     * @return list<GroupStep>
      */
     private function groupSteps(Chunk $played, int $number): array
     {
-        $steps = [];
+        $byPlace = $leftOut = [];
         foreach (SlowGroup::Apart === $this->aim->slow ? array_diff_key($this->class->ofGroups, $this->served) : [] as $name => $practice) {
             $worst = $practice->hardest($this->tree->whole);
             $stands = null === $worst || $practice->comfort($this->tree->whole)->lesser() >= $this->aim->goal;
-            $own = OwnStep::ofGroup($number, $this->groups->apart[$name]);
-            if ($stands || $this->isLeftOut($own) || !$played->holds($worst->move->from)) {
+            if ($stands || !$played->holds($worst->move->from)) {
                 continue;
             }
             $chunk = Chunk::of($this->of->piece, ChunkKind::Spot, $worst->move->from, $worst->move->to);
-            $steps[] = [$name, $chunk, $this->planner->apart($practice, $chunk)];
+            $group = $this->groups->apart[$name];
+            $byPlace[$chunk->edges()][] = [$practice->hands($chunk)->lesser(), $group, $chunk];
+            if ($this->isLeftOut(OwnStep::ofGroup($number, $group))) {
+                $leftOut[$chunk->edges()] = true;
+            }
+        }
+        $steps = [];
+        foreach (array_diff_key($byPlace, $leftOut) as $rows) {
+            usort($rows, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
+            [, $slowest, $chunk] = $rows[0];
+            $time = $this->planner->apart($this->class->ofGroups[$slowest->value], $chunk);
+            $steps[] = new GroupStep(array_column($rows, 1), $chunk, $time);
         }
 
         return $steps;
     }
 
-    /** A second round on what holds the whole back, worst first: the spot, its phrase, its join, the whole again. */
-    private function teachWhatHoldsBack(LessonDraft $lesson, float $closing): void
+    /**
+     * What is left when the order is through: the phrases that do not stand yet, the slowest first; then pairs of them whose seam is weak;
+     * then the whole. Where it is short of the goal and minutes remain, once more, with more asked of the phrases.
+     */
+    private function teachWhatIsLeft(LessonDraft $lesson, float $closing): void
     {
-        $visits = [];
-        while (!$this->isOver()) {
-            $worst = $this->class->practice->hardest($this->tree->whole);
-            $key = null === $worst ? '' : (string) $worst->move->from->rank();
-            $visits[$key] = ($visits[$key] ?? 0) + 1;
-            if ($visits[$key] > self::VISITS) {
-                return;
-            }
-            foreach ($this->around() as [$purpose, $chunk]) {
-                $isRun = StepPurpose::Run === $purpose;
-                if ($this->isLeftOut(self::once($lesson->number, $purpose, $chunk))) {
-                    continue;
-                }
-                $likely = $this->planner->maker->likely($this->class->practice, $chunk, $this->aim->goal);
-                $stands = $isRun ? $this->class->wholeAt() >= $likely : $this->class->chanceAtGoal($chunk) >= self::STANDS;
-                if (!$stands && !$this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $isRun ? 0.0 : $closing)) {
+        foreach (self::STANDS as $stands) {
+            foreach ($this->weakPhrases($stands) as $phrase) {
+                if (!$this->teachPhraseAgain($lesson, $phrase, $closing)) {
                     return;
                 }
             }
-        }
-    }
-
-    /** @return list<array{StepPurpose, Chunk}> what lies around the place that holds the whole back, from small to large */
-    private function around(): array
-    {
-        $steps = [];
-        $whole = $this->tree->whole;
-        $worst = $this->class->practice->hardest($whole);
-        if (null !== $worst && !$this->class->practice->comfort($whole)->isHeldByReading()) {
-            $steps[] = [StepPurpose::Learn, Chunk::of($this->of->piece, ChunkKind::Spot, $worst->move->from, $worst->move->to)];
-            $phrase = $this->tree->phraseAt($worst->move->from);
-            $steps[] = [StepPurpose::Learn, $phrase->chunk];
-            foreach ($this->tree->sections as $section) {
-                if (\count($section->children) > 1 && \in_array($phrase, $section->children, true)) {
-                    $steps[] = [StepPurpose::Join, $section->chunk];
-                }
+            if (!$this->joinWeakSeams($lesson, $closing) || !$this->runWhole($lesson)) {
+                return;
             }
         }
-        if (!\in_array($whole->edges(), array_map(static fn (array $step): string => $step[1]->edges(), $steps), true)) {
-            $steps[] = [StepPurpose::Join, $whole];
-        }
-        $steps[] = [StepPurpose::Run, $whole];
-
-        return $steps;
     }
 
-    /** Something known at the end, as a run: the longest of what was learned, as often as the minutes hold. */
+    /** @return list<Chunk> phrases that are not likely at the goal, or not likely enough, the slowest first */
+    private function weakPhrases(float $stands): array
+    {
+        $rows = [];
+        foreach ($this->tree->phrases() as $phrase) {
+            $likely = $this->likely($phrase->chunk);
+            $chance = $this->class->chanceAtGoal($phrase->chunk);
+            if ($likely < $this->aim->goal || $chance < $stands) {
+                $rows[] = [$likely, $chance, $phrase->chunk];
+            }
+        }
+        usort($rows, static fn (array $one, array $other): int => [$one[0], $one[1]] <=> [$other[0], $other[1]]);
+
+        return array_column($rows, 2);
+    }
+
+    /**
+     * A phrase once more; first the place at which the hands hold it back.
+     *
+     * @return bool it fitted, and all of it
+     */
+    private function teachPhraseAgain(LessonDraft $lesson, Chunk $phrase, float $closing): bool
+    {
+        $hardest = $this->class->practice->hardest($phrase);
+        $comfort = $this->class->practice->comfort($phrase);
+        $isHeld = null !== $hardest && !$comfort->isHeldByReading() && $comfort->lesser() < $this->aim->goal;
+        $spot = $isHeld ? Chunk::of($this->of->piece, ChunkKind::Spot, $hardest->move->from, $hardest->move->to) : null;
+        foreach (array_filter([$spot, $phrase]) as $chunk) {
+            if (!$this->takeAgain($lesson, StepPurpose::Learn, $chunk, $closing)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return bool all fitted */
+    private function joinWeakSeams(LessonDraft $lesson, float $closing): bool
+    {
+        $phrases = $this->tree->phrases();
+        foreach ($phrases as $index => $phrase) {
+            $next = $phrases[$index + 1] ?? null;
+            if (null === $next || $this->likely($this->tree->whole) >= $this->aim->goal) {
+                break;
+            }
+            $both = $phrase->chunk->join($next->chunk);
+            $isWeak = null !== $this->class->practice->weakSeam($both);
+            if ($isWeak && !$both->isWhole($this->of->piece) && !$this->takeAgain($lesson, StepPurpose::Join, $both, $closing)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return bool it is short of the goal, and there is time to go on */
+    private function runWhole(LessonDraft $lesson): bool
+    {
+        $whole = $this->tree->whole;
+        $likely = $this->likely($whole);
+        $isNews = $likely > $this->class->wholeToday() && ($likely > $this->class->wholeAt() || $likely >= $this->aim->goal);
+        if ($isNews && !$this->takeAgain($lesson, StepPurpose::Run, $whole, 0.0)) {
+            return false;
+        }
+
+        return $this->class->wholeToday() < $this->aim->goal;
+    }
+
+    /** @return bool it was left out by hand, or it fitted, and all of it */
+    private function takeAgain(LessonDraft $lesson, StepPurpose $purpose, Chunk $chunk, float $closing): bool
+    {
+        return $this->isLeftOut(self::once($lesson->number, $purpose, $chunk))
+            || $this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $closing);
+    }
+
+    private function likely(Chunk $chunk): int
+    {
+        return $this->planner->maker->likely($this->class->practice, $chunk, $this->aim->goal);
+    }
+
+    /** Something known at the end, as a run: the longest of what was at its goal before today, else of what was learned today. */
     private function close(LessonDraft $lesson): void
     {
-        $known = $this->class->reached->longest($this->of->piece);
+        $known = $this->class->reached->longest($this->of->piece, $this->aim->goal);
         if (null === $known || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Run))) {
             return;
         }
@@ -374,7 +468,7 @@ final class PlayThrough
     /** What a lesson has once, and what it takes up once more. */
     private static function once(int $number, StepPurpose $purpose, Chunk $chunk): OwnStep
     {
-        return $purpose->isLearned() ? OwnStep::again($number, $purpose, $chunk) : OwnStep::of($number, $purpose);
+        return StepPurpose::Run === $purpose ? OwnStep::of($number, $purpose) : OwnStep::again($number, $purpose, $chunk);
     }
 
     private function isLeftOut(OwnStep $own): bool
@@ -386,7 +480,8 @@ final class PlayThrough
     private function addOwn(LessonDraft $lesson, StepPurpose $purpose, Chunk $chunk, StepTime $time, bool $isCut = false): void
     {
         $own = self::once($lesson->number, $purpose, $chunk);
-        $lesson->add($this->steps->ofClass($purpose, $chunk, $time, isCut: $isCut)->asOwn($own));
-        $this->class->played($purpose, $chunk, $time);
+        $step = $this->steps->ofClass($purpose, $chunk, $time, isCut: $isCut)->asOwn($own);
+        $lesson->add($step);
+        $this->class->played($purpose, $chunk, $time, who: $step->step->who()->instruments);
     }
 }

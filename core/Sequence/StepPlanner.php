@@ -9,18 +9,25 @@ use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\Practice\Reached;
 use CoinStair\Core\Practice\StepMaker;
 
 /** How a step of the order is taught on a day, from where the class stands (handbook 6). */
 final readonly class StepPlanner
 {
     /** Share of a chunk not read from which on it is met for the first time. Starting value. */
-    private const FIRST_CONTACT = 0.5;
+    public const FIRST_CONTACT = 0.5;
+    /** Places of a chunk over which rounds go, at the most, and measures of each. */
+    private const PLACES = 2;
+    private const MEASURES = 2;
+    /** How often a seam is played alone before what it joins. */
+    private const SEAM = 2;
 
     public StepMaker $maker;
 
@@ -62,10 +69,12 @@ final readonly class StepPlanner
         return $this->maker->goes(StepPurpose::Run, $this->class->practice, $chunk, $at, $goes);
     }
 
-    /** Once, at a tempo. */
-    public function review(Chunk $chunk, int $tempo): StepTime
+    /** Once, well under the tempo that it reached. */
+    public function review(Reached $reached): StepTime
     {
-        return $this->maker->goes(StepPurpose::Review, $this->class->practice, $chunk, $tempo);
+        $at = $this->maker->below($reached->climbed->tempo);
+
+        return $this->maker->goes(StepPurpose::Review, $this->class->practice, $reached->chunk, $at);
     }
 
     private function found(OrderedStep $ordered, TaughtChunk $taught): StepTime
@@ -90,8 +99,7 @@ final readonly class StepPlanner
         $rule = $this->of->policies->rule;
         $isJoin = StepPurpose::Join === $ordered->purpose;
         $again = null !== $begun || $practice->lack($chunk) < self::FIRST_CONTACT;
-        $lowest = $isJoin ? $this->class->reached->lowestIn($chunk) : 0;
-        $hasRounds = !$again && !$isJoin && null === $taught->rung && ChunkKind::Spot !== $chunk->kind;
+        $clean = $isJoin ? $practice->cleanTempo($chunk) : 0;
 
         return $this->maker->climb(
             $ordered->purpose,
@@ -105,13 +113,59 @@ final readonly class StepPlanner
             $limits,
             match (true) {
                 null !== $begun => $this->maker->goOn($practice, $chunk, $begun->down($rule->treadsBack)),
-                $lowest > 0 => $this->maker->joinAt($lowest),
+                $clean > 0 => $this->maker->below($clean),
                 default => 0,
             },
             $taught->rung,
-            $hasRounds ? $this->aim->contact->rounds($this->class->isNewIn($chunk)) : [],
+            match (true) {
+                $isJoin => null === $begun ? $this->seam($chunk) : [],
+                $again, null !== $taught->rung, ChunkKind::Spot === $chunk->kind => [],
+                default => $this->rounds($chunk),
+            },
             $again,
             $ordered->hand,
         );
+    }
+
+    /** @return list<Round> the seam of a join alone, where it is weak */
+    private function seam(Chunk $chunk): array
+    {
+        $position = $chunk->lastPosition() - $chunk->from->position < self::MEASURES ? null : $this->class->practice->weakSeam($chunk);
+
+        return null === $position ? [] : array_fill(0, self::SEAM, Round::ofSeam($position));
+    }
+
+    /** @return list<Round> of first contact: over what is new, with the measure after it */
+    private function rounds(Chunk $chunk): array
+    {
+        $new = $this->class->newIn($chunk);
+        $modes = $this->aim->contact->rounds([] !== $new);
+        $rounds = [];
+        $end = $chunk->lastPosition() + 1;
+        foreach ($this->places([] === $new ? [$chunk->from->position] : $new) as $position) {
+            foreach ($modes as $mode) {
+                $rounds[] = Round::over($mode, $position, min($end, $position + self::MEASURES));
+            }
+        }
+
+        return $rounds;
+    }
+
+    /**
+     * @param list<int> $new positions of measures, rising
+     *
+     * @return list<int> those of which the rounds go over, none in the measures of another
+     */
+    private function places(array $new): array
+    {
+        $places = [];
+        foreach ($new as $position) {
+            $last = $places[\count($places) - 1] ?? -self::MEASURES;
+            if (\count($places) < self::PLACES && $position >= $last + self::MEASURES) {
+                $places[] = $position;
+            }
+        }
+
+        return $places;
     }
 }

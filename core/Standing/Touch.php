@@ -11,20 +11,22 @@ use CoinStair\Core\Score\Instrument;
 final readonly class Touch implements \JsonSerializable
 {
     /**
-     * @param string           $step      id of the step by which it was played
-     * @param int              $coins     that were earned
-     * @param int              $reached   highest tempo at which the rule was met; 0 for none
-     * @param int              $stoppedAt tempo of the tread on which the class stopped
-     * @param list<int>        $treads    of its stair
-     * @param bool             $learned   it was learned or joined, not found, reviewed or run
-     * @param bool             $found     its notes were taught at another place
-     * @param list<Instrument> $who       the instruments that played; none: all
-     * @param bool             $done      its top was reached, or the teacher said so
+     * @param string            $step      id of the step by which it was played
+     * @param float             $coins     that were earned
+     * @param int               $reached   highest tempo at which the rule was met; 0 for none
+     * @param int               $stoppedAt tempo of the tread on which the class stopped
+     * @param list<int>         $treads    of its stair
+     * @param bool              $learned   it was learned or joined, not found, reviewed or run
+     * @param bool              $found     its notes were taught at another place
+     * @param list<Instrument>  $who       the instruments that played; none: all
+     * @param bool              $done      its top was reached, or the teacher said so
+     * @param list<int>         $seams     positions of the measures before the seams that were played alone first, once for each go
+     * @param array<int, float> $coinsAt   coins by the tempo at which they were earned; all at the one reached where it is not told
      */
     public function __construct(
         public string $step,
         public Chunk $chunk,
-        public int $coins,
+        public float $coins,
         public int $reached,
         public int $stoppedAt,
         public array $treads,
@@ -32,7 +34,18 @@ final readonly class Touch implements \JsonSerializable
         public bool $found = false,
         public array $who = [],
         public bool $done = false,
+        public array $seams = [],
+        public array $coinsAt = [],
     ) {
+    }
+
+    /** @return array<int, float> coins by the tempo at which they were earned, in beats a minute, rising */
+    public function earned(): array
+    {
+        $earned = [] === $this->coinsAt ? [$this->reached => $this->coins] : $this->coinsAt;
+        ksort($earned);
+
+        return $earned;
     }
 
     /**
@@ -61,6 +74,8 @@ final readonly class Touch implements \JsonSerializable
             $this->found,
             $this->who,
             $this->done,
+            $this->seams,
+            $this->coinsAt,
         ];
     }
 }

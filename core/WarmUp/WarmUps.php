@@ -9,12 +9,14 @@ use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Difficulty\Move;
 use CoinStair\Core\Difficulty\MoveFamily;
 use CoinStair\Core\Difficulty\MoveRow;
+use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Step;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Lesson\WarmUpKind;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Practice\NewMusic;
 use CoinStair\Core\Practice\Practice;
 use CoinStair\Core\Practice\StepMaker;
 use CoinStair\Core\Score\Instrument;
@@ -126,7 +128,8 @@ final readonly class WarmUps
         $tempo = min($goal, self::TEMPO[$this->policies->year()]);
         $music = WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments);
         $maker = new StepMaker($music, $tempo, $this->policies->year(), $this->policies->growth);
-        $practice = new Practice($music, array_keys($music->measures), $this->difficulty, null, $tempo, null, 2.0 * $tempo);
+        $measures = new NewMusic($music, Likeness::of($music), $this->policies->year());
+        $practice = new Practice($music, array_keys($music->measures), $measures, $this->difficulty, null, $tempo, null, 2.0 * $tempo);
         $time = $maker->goes(StepPurpose::WarmUp, $practice, Chunk::whole($music), $tempo, self::GOES);
         $step = new Step(
             StepPurpose::WarmUp,

@@ -57,7 +57,7 @@ final class SimulatedClass
         }
         $this->now += self::SECONDS_OF_TALK * 1000;
         foreach ($step->step->rounds as $round) {
-            $entries[] = $this->entry($step->id, EntryKind::Round, $stair->treads[0], $round->value);
+            $entries[] = $this->entry($step->id, EntryKind::Round, $stair->treads[0], $round->mode->value);
             $this->now += self::SECONDS_OF_A_ROUND * 1000;
         }
         $machine = StairMachine::of(\count($stair->treads), $step->step->rule);

@@ -1,7 +1,15 @@
 // The walk on a stair, on tables of states as the server compiles them.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { isDone, moves, roundAfter, standingAfter, stateAfter, versionOf } from '../../assets/js/lesson/walk.js';
+import {
+    isDone,
+    moves,
+    roundAfter,
+    standingAfter,
+    stateAfter,
+    tonesOf,
+    versionOf,
+} from '../../assets/js/lesson/walk.js';
 
 // Two treads, two coins in a row, two misses down: tread, coins, misses, done, after a coin, a miss, up, down.
 const STATES = [
@@ -71,6 +79,20 @@ test('only coins, misses, up and down move', () => {
         false,
         false,
     ]);
+});
+
+test('an excerpt sounds what lies in it, from its own start, and no longer than it lasts', () => {
+    const tones = [
+        [0, 2, 62, 'a'],
+        [2, 1, 64, 'b'],
+        [3, 4, 66, 'c'],
+        [7, 1, 67, 'd'],
+    ];
+    assert.deepEqual(tonesOf({ from: 2, beats: 4 }, tones), [
+        [0, 1, 64, 'b'],
+        [1, 3, 66, 'c'],
+    ]);
+    assert.deepEqual(tonesOf({ from: 0, beats: 8 }, tones), tones);
 });
 
 test('rounds come before the stair, one after the other, and not after a first coin or miss', () => {

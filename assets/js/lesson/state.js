@@ -1,6 +1,6 @@
 // Where the screen of a lesson stands: the step that is shown, the part, and what the log says of both. Nothing is painted here.
 import { lastOwn } from './merge.js';
-import { isDone, moves, roundAfter, standingAfter, versionOf } from './walk.js';
+import { isDone, moves, roundAfter, standingAfter, tonesOf, versionOf } from './walk.js';
 
 /** @typedef {import('./types.js').LessonData} LessonData */
 /** @typedef {import('./types.js').Step} Step */
@@ -35,6 +35,13 @@ export class LessonState {
     /** What is clicked and counted in this step. */
     get chunk() {
         return this.data.chunks[this.step.chunk];
+    }
+
+    /** What sounds now: the chunk with the tones of the part, or in a round what of them is played in it. */
+    get sounding() {
+        const tones = this.view?.tones ?? [];
+        const excerpt = this.round === null ? null : this.step.rounds[this.round].excerpt;
+        return excerpt === null ? { chunk: this.chunk, tones } : { chunk: excerpt, tones: tonesOf(excerpt, tones) };
     }
 
     /** What the part sees and sounds in it; none where nothing is played, or where it is not here yet. */

@@ -13,7 +13,7 @@
  * @property {number[][]} states tread, coins, misses, done, and the states after a coin, a miss, up, down
  * @property {number} start state with which it begins
  * @property {string} mode
- * @property {{mode: string, name: string, say: string, silent: boolean}[]} rounds before the stair
+ * @property {Round[]} rounds before the stair
  * @property {string} who plays, where it is not the class
  * @property {string} others what they do meanwhile
  * @property {string[]} players instruments of a group
@@ -25,6 +25,17 @@
  * @property {number} seconds
  * @property {boolean} doneBefore
  * @property {boolean[]} twoMeasures whether two measures are counted in, by tread
+ */
+
+/**
+ * A go before the stair, of all of the chunk or of an excerpt, which begins so many beats after it.
+ *
+ * @typedef {object} Round
+ * @property {string} mode
+ * @property {string} name
+ * @property {string} say
+ * @property {boolean} silent
+ * @property {(Chunk & {from: number})|null} excerpt
  */
 
 /**

@@ -3,6 +3,7 @@
 /** @typedef {import('./types.js').Step} Step */
 /** @typedef {import('./types.js').Entry} Entry */
 /** @typedef {import('./types.js').Standing} Standing */
+/** @typedef {import('./types.js').Tone} Tone */
 
 /** Column of the next state, by what happens. @type {Record<string, number>} */
 const COLUMNS = { coin: 4, miss: 5, up: 6, down: 7 };
@@ -49,6 +50,19 @@ export function standingAfter(step, entries) {
 export function roundAfter(step, entries) {
     const played = entries.filter(({ kind }) => kind === 'round').length;
     return played < step.rounds.length && !entries.some(({ kind }) => moves(kind)) ? played : null;
+}
+
+/**
+ * The tones of a chunk that lie in an excerpt of it, told from the start of the excerpt.
+ *
+ * @param {{from: number, beats: number}} excerpt
+ * @param {Tone[]} tones
+ * @returns {Tone[]}
+ */
+export function tonesOf({ from, beats }, tones) {
+    return tones
+        .filter(([at]) => at >= from && at < from + beats)
+        .map(([at, length, midi, id]) => [at - from, Math.min(length, from + beats - at), midi, id]);
 }
 
 /**

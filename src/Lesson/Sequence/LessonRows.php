@@ -190,7 +190,7 @@ final readonly class LessonRows
             $time->tempos(),
             array_map(static fn (Tread $tread): float => $time->turns * $tread->tries()->mean * $tread->seconds, $time->treads),
             array_map(static fn (Tread $tread): int => $tread->coins, $time->treads),
-            $time->talk + $time->rounds,
+            $time->talk + $time->before,
             self::look($planned->step->purpose, $planned->step->who()),
         );
     }

@@ -9,7 +9,6 @@ use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Lesson\LessonStep;
-use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
 use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\WarmUp;
@@ -22,7 +21,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /** Tells a planned step in words: what and where, who plays, what the others do, and why its tempos are what they are. */
 final readonly class StepWords
 {
-    public function __construct(private MusicWords $music, private TranslatorInterface $translator)
+    public function __construct(private MusicWords $music, private TranslatorInterface $translator, private RoundWords $rounds)
     {
     }
 
@@ -37,7 +36,7 @@ final readonly class StepWords
             $this->title($score, $planned, $step).$rung,
             $this->who($of->who()),
             Others::None === $of->who()->others ? '' : $this->translator->trans('others.'.$of->who()->others->value),
-            array_map(fn (Mode $mode): string => $this->translator->trans('mode.'.$mode->value), $of->rounds),
+            $this->rounds->names($score, $planned->chunk, $of->rounds),
             '' === $of->prompt && null !== $planned->says ? $this->music->notice($planned->says) : $of->prompt,
             $of->prompt,
             true === $step?->getSequence()->isRow() ? [] : $this->why($score, $planned),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Lesson\Teach;
 
+use App\Lesson\Sequence\RoundWords;
 use App\Lesson\Sequence\StepWords;
 use App\Lesson\Sheet\LessonChunks;
 use App\Lesson\Sheet\LessonPlayers;
@@ -14,8 +15,8 @@ use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Form\CountIn;
 use CoinStair\Core\Lesson\LessonDraft;
-use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\Step;
 use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Lesson\Version;
@@ -41,9 +42,13 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * @phpstan-type ClickData array{
  *     measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>,
  * }
+ * @phpstan-type ExcerptData array{
+ *     from: float|int, measures: string, beats: float, clicks: list<array{float|int, int}>, clicksFast: list<array{float|int, int}>,
+ * }
+ * @phpstan-type RoundData array{mode: string, name: string, say: string, silent: bool, excerpt: ExcerptData|null}
  * @phpstan-type StepData array{
  *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: list<int>, states: list<list<int>>, start: int,
- *     mode: string, rounds: list<array{mode: string, name: string, say: string, silent: bool}>, who: string, others: string,
+ *     mode: string, rounds: list<RoundData>, who: string, others: string,
  *     players: list<string>, easier: string, fuller: string, half: float|int, isSpare: bool, prompt: string, seconds: float,
  *     doneBefore: bool, twoMeasures: list<bool>
  * }
@@ -61,6 +66,7 @@ final readonly class LessonScreen
     public function __construct(
         private MusicWords $music,
         private StepWords $words,
+        private RoundWords $roundWords,
         private TranslatorInterface $translator,
         private Memory $memory,
         private LessonPlayers $players,
@@ -77,13 +83,14 @@ final readonly class LessonScreen
      */
     public function data(Lesson $lesson, LogNews $log, string $key): array
     {
-        $chunks = $labels = $scores = $halves = [];
+        $chunks = $labels = $scores = $halves = $byId = [];
         $steps = $lesson->steps();
         $figures = LessonChunks::figures($steps);
         foreach ($this->chunks->of($steps) as $chunk) {
             $id = (int) $chunk->getId();
             $score = $chunk->getPiece()->score();
             $scores[$id] = $score;
+            $byId[$id] = $chunk->chunk();
             $halves[$id] = $score->ticksBetween($chunk->chunk()->from, $chunk->chunk()->to) / $score->beatTicks / 2;
             $labels[$id] = $lesson->isRow() ? $chunk->getPiece()->getTitle() : $this->music->measures($score, $chunk->chunk());
             $clicks = $this->memory->remember(
@@ -113,7 +120,13 @@ final readonly class LessonScreen
             'layers' => SheetViews::layers($lesson->getClass()->handPolicies()),
             'chunks' => $chunks,
             'steps' => array_map(
-                fn (TaughtStep $step): array => $this->step($scores[$step->chunk] ?? $lesson->getPiece()->score(), $step, $labels, $halves),
+                fn (TaughtStep $step): array => $this->step(
+                    $scores[$step->chunk] ?? $lesson->getPiece()->score(),
+                    $step,
+                    $labels,
+                    $halves,
+                    $byId,
+                ),
                 $steps,
             ),
             'upFor' => LessonDraft::upFor($lesson->getClass()->getYear()),
@@ -127,10 +140,11 @@ final readonly class LessonScreen
     /**
      * @param array<int, string>    $labels of chunks, by id
      * @param array<int, float|int> $halves beats of their first halves
+     * @param array<int, CoreChunk> $chunks by id
      *
      * @return StepData
      */
-    private function step(Piece $piece, TaughtStep $taught, array $labels, array $halves): array
+    private function step(Piece $piece, TaughtStep $taught, array $labels, array $halves, array $chunks): array
     {
         $step = $taught->step;
         $treads = $step->stair->treads ?? [];
@@ -146,15 +160,7 @@ final readonly class LessonScreen
             'states' => null === $machine ? [] : array_map(self::state(...), $machine->states),
             'start' => null === $machine ? 0 : $machine->firsts[min($taught->startTread, \count($machine->firsts) - 1)],
             'mode' => $this->translator->trans('mode.'.$step->mode->value),
-            'rounds' => array_map(
-                fn (Mode $mode): array => [
-                    'mode' => $mode->value,
-                    'name' => $this->translator->trans('mode.'.$mode->value),
-                    'say' => $this->translator->trans('mode.say.'.$mode->value),
-                    'silent' => $mode->isSilent(),
-                ],
-                $step->rounds,
-            ),
+            'rounds' => $this->rounds($piece, $taught, $chunks[$taught->chunk] ?? null),
             'who' => WhoKind::All === $step->who()->kind ? '' : $this->words->who($step->who()),
             'others' => Others::None === $step->who()->others
                 ? ''
@@ -169,6 +175,37 @@ final readonly class LessonScreen
             'doneBefore' => $taught->doneBefore,
             'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),
         ];
+    }
+
+    /** @return list<RoundData> */
+    private function rounds(Piece $piece, TaughtStep $taught, ?CoreChunk $chunk): array
+    {
+        $rounds = $taught->step->rounds;
+        $names = $this->roundWords->names($piece, $chunk, $rounds);
+
+        return array_map(
+            fn (Round $round, string $name): array => [
+                'mode' => $round->mode->value,
+                'name' => $name,
+                'say' => $this->roundWords->say($piece, $chunk, $round),
+                'silent' => $round->mode->isSilent(),
+                'excerpt' => null === $chunk ? null : $this->excerpt($piece, $round->of($chunk, $piece), $chunk),
+            ],
+            $rounds,
+            $names,
+        );
+    }
+
+    /**
+     * What is clicked, counted and sounded of a part of a chunk.
+     *
+     * @return ExcerptData|null none where it is all of the chunk
+     */
+    private function excerpt(Piece $piece, CoreChunk $part, CoreChunk $of): ?array
+    {
+        return $part === $of
+            ? null
+            : ['from' => $piece->ticksBetween($of->from, $part->from) / $piece->beatTicks] + $this->clicks($piece, $part);
     }
 
     private function title(Step $step, string $chunk, string $like): string

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Tests\Lesson;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
+use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\Step;
 use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Lesson\Version;
@@ -35,7 +36,7 @@ final class TaughtStepTest extends TestCase
             'low 2',
             'B/ B/',
             Who::only([Instrument::Viola], Others::FingerAlong),
-            [Mode::Say, Mode::Pluck],
+            [Round::whole(Mode::Say), Round::over(Mode::Pluck, 3, 5), Round::ofSeam(6)],
             WarmUp::of(WarmUpKind::Hand, 'D'),
             Version::Half,
             Version::Repeats,

@@ -31,7 +31,9 @@ final class PastLessonsTest extends TestCase
     {
         [$lesson] = $this->past([['a', 'bcmc']]);
         [$touch] = $lesson->touches;
-        self::assertSame(['a', 2, 66, 72, [60, 66, 72]], [$touch->step, $touch->coins, $touch->reached, $touch->stoppedAt, $touch->treads]);
+        self::assertSame(['a', 2.0, 66], [$touch->step, $touch->coins, $touch->reached]);
+        self::assertSame([72, [60, 66, 72]], [$touch->stoppedAt, $touch->treads]);
+        self::assertSame([60 => 1, 66 => 1], $touch->coinsAt);
         self::assertTrue($touch->learned);
         self::assertFalse($touch->done);
         self::assertSame([], $touch->who);

@@ -8,8 +8,10 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\ReadingLimit;
+use CoinStair\Core\Difficulty\Unread;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Practice\FirstReading;
+use CoinStair\Core\Practice\NewMusic;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
@@ -41,7 +43,7 @@ final class FirstReadingTest extends TestCase
     public function testACoinHalvesWhatIsLackingInAllMeasuresThatAreTheSame(): void
     {
         $piece = Tunes::abc('DEFG|A2F2|DEFG|z4|');
-        $reading = new FirstReading($piece, Likeness::of($piece), ReadingLimit::of(2, 96));
+        $reading = new FirstReading(new NewMusic($piece, Likeness::of($piece), 2), ReadingLimit::of(2, 96));
         self::assertSame(1.0, $reading->lack($this->chunk($piece, 0, 4)));
         $reading->clean($this->chunk($piece, 0, 1), 1);
         self::assertSame(0.5, $reading->lack($this->chunk($piece, 2, 3)));
@@ -56,21 +58,21 @@ final class FirstReadingTest extends TestCase
 
     public function testTheLesserOfHandsAndReadingDecides(): void
     {
-        $comfort = Comfort::of(120, 96)->limited(ReadingLimit::of(2, 96), 1.0);
+        $comfort = Comfort::of(120, 96)->limited(ReadingLimit::of(2, 96), new Unread(1.0));
         self::assertSame(120.0, $comfort->tempo);
         self::assertEqualsWithDelta(67.2, $comfort->lesser(), 1e-6);
         self::assertEqualsWithDelta(96.0, $comfort->afterCoins(1)->lesser(), 1e-6);
         self::assertEqualsWithDelta(110.4, $comfort->afterCoins(2)->lesser(), 1e-6);
         self::assertLessThan(Comfort::of(120, 96)->chance(96, 8), $comfort->chance(96, 8));
         self::assertTrue($comfort->isHeldByReading());
-        $slow = Comfort::of(50, 96)->limited(ReadingLimit::of(2, 96), 1.0);
+        $slow = Comfort::of(50, 96)->limited(ReadingLimit::of(2, 96), new Unread(1.0));
         self::assertSame(50.0, $slow->lesser());
     }
 
     public function testTheTwoNotesOfASpotAreNotAllOfTheirMeasure(): void
     {
         $piece = Tunes::abc('DEFG|A2F2|DEFG|z4|');
-        $reading = new FirstReading($piece, Likeness::of($piece), ReadingLimit::of(2, 96));
+        $reading = new FirstReading(new NewMusic($piece, Likeness::of($piece), 2), ReadingLimit::of(2, 96));
         $spot = Chunk::of($piece, ChunkKind::Spot, Place::of(0, Ticks::PER_QUARTER), Place::of(0, 2 * Ticks::PER_QUARTER));
         $reading->clean($spot, 4);
         self::assertEqualsWithDelta(0.5, $reading->lack($this->chunk($piece, 0, 1)), 1e-9, 'four coins on a quarter of it');

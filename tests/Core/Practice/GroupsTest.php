@@ -54,7 +54,7 @@ final class GroupsTest extends TestCase
         $of = static fn (OfferKind $kind): Offer => array_find($offers, static fn (Offer $offer): bool => $kind === $offer->kind) ??
             self::fail();
         self::assertSame([3, 96], [$of(OfferKind::Apart)->lessons, $of(OfferKind::Apart)->reaches]);
-        self::assertSame([2, 96], [$of(OfferKind::Ease)->lessons, $of(OfferKind::Ease)->reaches]);
+        self::assertSame([3, 96], [$of(OfferKind::Ease)->lessons, $of(OfferKind::Ease)->reaches]);
         self::assertSame($of(OfferKind::LowerGoal)->value, $of(OfferKind::LowerGoal)->reaches);
         self::assertGreaterThan($wait->plan()->reaches, $of(OfferKind::MoreLessons)->reaches);
         self::assertSame([], Offers::reckon(Plans::of($piece, Method::Forward))->offers, 'where nothing is out of reach');

@@ -104,16 +104,16 @@ final class PracticeTest extends TestCase
         [, $replayed] = self::practice($piece);
         $first = self::chunk($piece, 0, 4);
         $again = self::chunk($piece, 2, 3);
-        $practice->clean($first, 4);
+        $practice->clean($first, 4, 84);
         $practice->found($again);
-        $practice->clean($again, 1);
+        $practice->clean($again, 1, 84);
         $practice->nextMeeting();
         $lesson = new PastLesson('1', '2026-11-02', [
             new Touch('r0', $first, 4, 84, 84, [72, 84]),
             new Touch('r1', $again, 1, 84, 84, [84], false, true),
             new Touch('', self::chunk($piece, 4, 8), 7, 60, 60, [60], who: [Instrument::Bass]),
         ]);
-        $replayed->replay($lesson, static fn (Touch $touch): bool => [] === $touch->who);
+        $replayed->replay($lesson, static fn (Touch $touch): float => [] === $touch->who ? \INF : 0.0);
         self::assertEquals($practice->state(), $replayed->state());
     }
 

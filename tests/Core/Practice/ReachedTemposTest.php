@@ -7,6 +7,7 @@ namespace CoinStair\Core\Tests\Practice;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Lesson\Climbed;
+use CoinStair\Core\Practice\Reached;
 use CoinStair\Core\Practice\ReachedTempos;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
@@ -49,21 +50,37 @@ final class ReachedTemposTest extends TestCase
         self::assertSame(66, $reached->lowestIn(self::chunk($piece, 0, 2)), 'it was played in something larger since');
     }
 
-    public function testWhatWasLearnedLastAndWhatIsLongest(): void
+    public function testTheLargestOfTheLastLesson(): void
     {
         $piece = self::piece();
         $reached = new ReachedTempos();
-        self::assertNull($reached->latest());
-        self::assertNull($reached->longest($piece));
-        $reached->add(self::chunk($piece, 0, 2), new Climbed(60, [60]), true);
+        self::assertSame([], $reached->ofLastLesson());
+        $reached->add(self::chunk($piece, 0, 1), new Climbed(80, [80]), true);
+        $reached->nextMeeting();
         $reached->add(self::chunk($piece, 2, 4), new Climbed(70, [60, 70]), true);
         $reached->add(self::chunk($piece, 3, 4), new Climbed(90, [90]), true);
+        $reached->add(self::chunk($piece, 0, 2), new Climbed(60, [60]), true);
         $reached->add(self::chunk($piece, 0, 4), new Climbed(90, [90]), false);
-        $reached->add(self::chunk($piece, 0, 4), new Climbed(0, []), true);
-        self::assertSame(90, $reached->latest()?->climbed->tempo);
-        $last = $reached->latest()->chunk;
-        self::assertSame(self::chunk($piece, 3, 4)->edges(), $last->edges(), 'what was only found again is not learned');
-        self::assertSame(self::chunk($piece, 2, 4)->edges(), $reached->longest($piece)?->chunk->edges(), 'of two as long the later');
+        $reached->add(Chunk::of($piece, ChunkKind::Spot, Place::of(1), Place::of(3)), new Climbed(90, [90]), true);
+        $reached->nextMeeting();
+        self::assertSame(
+            [[self::chunk($piece, 0, 2)->edges(), 60], [self::chunk($piece, 2, 4)->edges(), 70]],
+            array_map(static fn (Reached $row): array => [$row->chunk->edges(), $row->climbed->tempo], $reached->ofLastLesson()),
+            'in the order of the music; not what was only found, no spot, not what lies in another',
+        );
+    }
+
+    public function testTheLongestThatWasAtItsGoalBeforeToday(): void
+    {
+        $piece = self::piece();
+        $reached = new ReachedTempos();
+        self::assertNull($reached->longest($piece, 80));
+        $reached->add(self::chunk($piece, 0, 1), new Climbed(80, [80]), true);
+        $reached->add(self::chunk($piece, 0, 4), new Climbed(72, [72]), true);
+        self::assertSame(self::chunk($piece, 0, 4)->edges(), $reached->longest($piece, 80)?->chunk->edges(), 'nothing before today');
+        $reached->nextMeeting();
+        $reached->add(self::chunk($piece, 2, 4), new Climbed(80, [80]), true);
+        self::assertSame(self::chunk($piece, 0, 1)->edges(), $reached->longest($piece, 80)?->chunk->edges());
     }
 
     private static function piece(): Piece

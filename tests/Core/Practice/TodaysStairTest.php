@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\Practice;
 
 use CoinStair\Core\Difficulty\Comfort;
 use CoinStair\Core\Difficulty\ReadingLimit;
+use CoinStair\Core\Difficulty\Unread;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Lesson\Tread;
@@ -64,7 +65,7 @@ final class TodaysStairTest extends TestCase
      */
     public function testTheExampleOfTheHandbook(): void
     {
-        $comfort = Comfort::of(74, 96)->limited(ReadingLimit::of(2, 96), 1.0);
+        $comfort = Comfort::of(74, 96)->limited(ReadingLimit::of(2, 96), new Unread(1.0));
         $seconds = static fn (int $tempo): float => (4 + 16 + 2) * 60 / $tempo + 6;
         $stair = new TodaysStair(16.0, 96, Growth::likely(), $seconds, 30.0, StepLimits::standard());
         self::assertSame(63, $start = TodaysStair::start($comfort, 16.0, 96, Growth::likely()));

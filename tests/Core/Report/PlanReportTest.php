@@ -20,11 +20,13 @@ use PHPUnit\Framework\TestCase;
 final class PlanReportTest extends TestCase
 {
     private const KEYS = [
-        'what', 'chunk', 'who', 'others', 'rounds', 'treads', 'coins', 'tries', 'seconds', 'top', 'prompt', 'warmUp', 'comfort',
-        'chances', 'why',
+        'what', 'chunk', 'who', 'others', 'rounds', 'roundsOver', 'treads', 'coins', 'tries', 'seconds', 'top', 'prompt', 'warmUp',
+        'comfort', 'chances', 'why',
     ];
-    /** Of a formula: tempo, comfort, beats, chance, coins, how they are counted, tries, seconds of a try. */
-    private const TREAD = '/^(\d+): \1 ÷ ([\d.]+), ([\d.]+) beats: clean ([\d.]+); (\d+) ([a-z ]+): ([\d.]+) tries of ([\d.]+) s$/u';
+    /** Of a formula: tempo, comfort, beats, new music, seams, chance, coins, how they are counted, tries, seconds of a try. */
+    private const TREAD =
+        '/^(\d+): \1 ÷ ([\d.]+), ([\d.]+) beats(?:, new music \+([\d.]+))?(?:, seams ×([\d.]+))?'.
+        ': clean ([\d.]+); (\d+) ([a-z ]+): ([\d.]+) tries of ([\d.]+) s$/u';
 
     public function testTheKeysAreThoseOfTheDocument(): void
     {
@@ -82,9 +84,9 @@ final class PlanReportTest extends TestCase
         foreach (array_merge(...array_column($report['lessons'], 'steps')) as $step) {
             foreach (\array_slice($step['why'], 1, -1) as $index => $line) {
                 self::assertSame(1, preg_match(self::TREAD, $line, $match), $line);
-                [, $tempo, $comfort, $beats, $chance, $coins, $rule, $tries] = $match;
-                $length = max(0.7, min(2.5, sqrt((float) $beats / 8)));
-                $clean = (1 / (1 + exp(5.5 * ((int) $tempo / (float) $comfort - 1.2)))) ** $length;
+                [, $tempo, $comfort, $beats, $new, $seams, $chance, $coins, $rule, $tries] = $match;
+                $length = max(0.7, min(2.5, sqrt((float) $beats / 8))) + (float) $new;
+                $clean = (1 / (1 + exp(5.5 * ((int) $tempo / (float) $comfort - 1.2)))) ** $length * ('' === $seams ? 1.0 : (float) $seams);
                 self::assertEqualsWithDelta($clean, (float) $chance, 0.01, $line);
                 $mean = match ($rule) {
                     'in a row' => (1 - $clean ** (int) $coins) / ($clean ** (int) $coins * (1 - $clean)),

@@ -13,6 +13,7 @@ use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\PlannedLesson;
 use CoinStair\Core\Lesson\SlowGroup;
+use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
@@ -100,6 +101,8 @@ final class Plans
             StepPurpose::Find === $step->step->purpose,
             $step->step->who()->instruments,
             !$step->isCut,
+            $step->time->seams(),
+            array_combine($step->time->tempos(), array_map(static fn (Tread $tread): float => $tread->earned(), $step->time->treads)),
         );
     }
 }

@@ -66,11 +66,11 @@ final class PlayThroughTest extends TestCase
     /** @return iterable<string, array{string, int, float, float}> sizes that page 6 calls credible: lessons, and minutes of all of them */
     public static function sizes(): iterable
     {
-        yield 'eight measures in year one: a lesson' => ['01-open-gate.abc', 1, 12, 22];
-        yield 'eight measures with fingers: a lesson and a short second one' => ['02-stepping-stones.abc', 2, 22, 32];
-        yield 'nine measures in year two' => ['05-tin-market.abc', 1, 8, 14];
-        yield '26 measures in year two' => ['08-kettle-on-the-hob.abc', 3, 55, 81];
-        yield '16 measures in year three' => ['17-night-train-to-brindle.abc', 1, 20, 32];
+        yield 'eight measures in year one: a lesson and a short one' => ['01-open-gate.abc', 2, 15, 20];
+        yield 'eight measures with fingers' => ['02-stepping-stones.abc', 2, 18, 30];
+        yield 'nine measures in year two' => ['05-tin-market.abc', 2, 16, 24];
+        yield '26 measures in year two' => ['08-kettle-on-the-hob.abc', 3, 52, 75];
+        yield '16 measures in year three' => ['17-night-train-to-brindle.abc', 2, 26, 42];
     }
 
     #[DataProvider('sizes')]
@@ -111,7 +111,8 @@ final class PlayThroughTest extends TestCase
     {
         [$tune, $rows, $first] = $this->kettle();
         $taught = Plans::taught($first);
-        $learned = array_values(array_filter($taught->touches, static fn (Touch $touch): bool => $touch->learned))[1];
+        $ofOrder = array_filter($taught->touches, static fn (Touch $touch): bool => $touch->learned && '' !== $touch->step);
+        $learned = array_values($ofOrder)[1];
         $missed = new Touch($learned->step, $learned->chunk, 1, 0, $learned->treads[0], $learned->treads);
         $touches = array_map(static fn (Touch $touch) => $touch === $learned ? $missed : $touch, $taught->touches);
         // What was made of it was not played either.
