@@ -13,6 +13,8 @@ use CoinStair\Core\Score\Ticks;
 /** How places and chunks of a piece are named by its measures and beats, as a class calls them (handbook 2 and 5). */
 final readonly class PlaceNames
 {
+    private const ORDINALS = ['the first beat', 'the second beat', 'the third beat', 'the fourth beat', 'the fifth beat', 'the sixth beat'];
+
     private function __construct(private Piece $piece, private MeasureNumbers $numbers)
     {
     }
@@ -41,6 +43,20 @@ final readonly class PlaceNames
         return $from === $to || (0 === $chunk->to->offset && $chunk->from->position === $last && $chunk->from->offset > 0)
             ? $from
             : $from.'–'.$to;
+    }
+
+    /** A place as a teacher says it: "3", "3, the second beat", "3, after the second beat". */
+    public function said(Place $place): string
+    {
+        $number = $this->numbers->at($place->position);
+        $offset = CountIn::offsetInFullMeasure($this->piece, $place);
+        $beat = self::ORDINALS[intdiv($offset, $this->piece->beatTicks)] ?? 'beat '.(1 + intdiv($offset, $this->piece->beatTicks));
+
+        return match (true) {
+            $place->equals($this->piece->end()) => 'the end',
+            0 === $place->offset => $number,
+            default => $number.', '.(0 === $offset % $this->piece->beatTicks ? '' : 'after ').$beat,
+        };
     }
 
     /** A place by measure and beat: "4", "4.3" where it stands inside the measure. */

@@ -101,26 +101,14 @@ final readonly class Comfort
     /** After so many coins, one after the other; held at the cap, but never lowered by it. */
     public function afterCoins(int|float $coins): self
     {
-        $tempo = $this->tempo;
-        $unread = $this->unread;
-        foreach (self::oneByOne($coins) as $coin) {
-            $tempo *= self::GAIN_PER_COIN ** ($coin * $unread->coin());
-            $unread = $unread->after($coin);
-        }
+        $counting = $this->unread->counting($coins);
+        $tempo = $this->tempo * self::GAIN_PER_COIN ** $counting;
 
-        return new self(max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $tempo)), $this->goal, $this->limit, $unread);
-    }
-
-    /**
-     * Coins as they fall: whole ones, and what is left of one.
-     *
-     * @return list<float>
-     */
-    public static function oneByOne(int|float $coins): array
-    {
-        $whole = (int) floor($coins);
-        $rest = $coins - $whole;
-
-        return [...array_fill(0, max(0, $whole), 1.0), ...$rest > 0 ? [(float) $rest] : []];
+        return new self(
+            max($this->tempo, min(self::CAP_OF_GOAL * $this->goal, $tempo)),
+            $this->goal,
+            $this->limit,
+            $this->unread->after($counting),
+        );
     }
 }

@@ -28,10 +28,25 @@ final readonly class Unread
         return new self(0.0);
     }
 
-    /** Of how much a coin counts: new music is long music, and errors in it move about. */
-    public function coin(): float
+    /**
+     * As how many coins some count that are earned one after the other: new music is long music, and errors in it move about.
+     *
+     * @param float $coins whole ones, and what is left of one
+     */
+    public function counting(float $coins): float
     {
-        return 1 / max(1.0, $this->new);
+        $new = $this->new;
+        if ($new <= 1.0) {
+            return $coins;
+        }
+        $counting = 0.0;
+        for ($left = $coins; $left > 0.0; $left -= 1.0) {
+            $coin = min(1.0, $left) / max(1.0, $new);
+            $counting += $coin;
+            $new = ReadingLimit::afterCoins($new, $coin);
+        }
+
+        return $counting;
     }
 
     /** What it adds to the exponent of a chance. */
@@ -61,10 +76,10 @@ final readonly class Unread
         return $excess > self::WEAK;
     }
 
-    /** After one coin, or a share of one. */
-    public function after(float $coin): self
+    /** @param float $coins as counting() tells them */
+    public function after(float $coins): self
     {
-        $left = ReadingLimit::afterCoins(1.0, $coin * $this->coin());
+        $left = ReadingLimit::afterCoins(1.0, $coins);
 
         return new self(
             $this->lack * $left,

@@ -150,6 +150,9 @@ final class HandsOnScore
      */
     private static function because(array $why, Notice $reason, string $of): array
     {
+        if ('' === $reason->template) {
+            return $why;
+        }
         $why[$reason->text()] = ['of' => array_values(array_unique([...$why[$reason->text()]['of'] ?? [], $of])), 'reason' => $reason];
 
         return $why;

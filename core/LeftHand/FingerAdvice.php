@@ -28,12 +28,26 @@ final readonly class FingerAdvice
 
         return match (true) {
             'repeated' === $decisive => new Notice(0, 0, 'The same note in the same place.'),
-            $choice->isOpen() => $self->ofOpenString($decisive),
+            $choice->isOpen() => $self->ofOpenString(),
             $self->isNaturalFourth() && \in_array($decisive, ['crossing', 'open'], true) => $self->ofFourthFinger($decisive, $other),
             $self->isShift() => $self->ofShift(),
             'stretch' === $decisive || 'shape' === $decisive || Placement::Stretched === $choice->placement => $self->ofStretch($other),
             default => $self->ofStoppedNote($decisive, $other),
         };
+    }
+
+    /** What finds a place for which there was no other: a neighbor that it touches, or an open string that sounds like it; else nothing. */
+    public static function landmark(Fingering $fingering, int $index): Notice
+    {
+        $choice = $fingering->choices[$index];
+        \assert(null !== $choice);
+        $self = new self($fingering, $index, $choice);
+
+        if ($choice->isOpen()) {
+            return $self->ofOpenString();
+        }
+
+        return $self->touched() ?? $self->likeAnOpenString() ?? $self->kept() ?? Notice::word('');
     }
 
     /** A place on the fingerboard: "open A", "low 2 on D", "1 on E in III". */
@@ -73,15 +87,70 @@ final readonly class FingerAdvice
         );
     }
 
-    private function ofOpenString(string $decisive): Notice
+    private function ofOpenString(): Notice
     {
         return $this->says(
             match (true) {
-                'crossing' === $decisive => 'Open {string}: the bow is on this string already.',
-                $this->fingering->notes[$this->index]->long => 'Open {string}, let it ring: there is time to cross.',
+                $this->isOnThisString() => 'Open {string}: the bow is on this string already.',
+                $this->isCrossedInTime() => 'Open {string}, let it ring: there is time to cross.',
                 default => 'Open {string}, let it ring.',
             },
         );
+    }
+
+    /** The bow comes from this string: no crossing leads to the note. */
+    private function isOnThisString(): bool
+    {
+        return $this->fingering->neighbour($this->index, -1)?->string === $this->choice->string;
+    }
+
+    /** The bow comes from another string to a long note, and not inside a slur. */
+    private function isCrossedInTime(): bool
+    {
+        $note = $this->fingering->notes[$this->index];
+        $before = $this->fingering->neighbour($this->index, -1);
+
+        return $note->long && !$note->slurredFrom && null !== $before && $before->string !== $this->choice->string;
+    }
+
+    /** The note before lies a half step away under the next finger of this string. */
+    private function touched(): ?Notice
+    {
+        $before = $this->fingering->neighbour($this->index, -1);
+        $touches = null !== $before && !$before->isOpen() && $before->string === $this->choice->string
+            && 1 === abs($before->semitones - $this->choice->semitones) && 1 === abs($before->finger - $this->choice->finger);
+
+        return $touches && null !== $before ? $this->says('{finger} touches {neighbor}.', ['neighbor' => self::finger($before)]) : null;
+    }
+
+    /** An open string sounds the same letter, an octave or more away, so that the ear can compare. */
+    private function likeAnOpenString(): ?Notice
+    {
+        $pitch = $this->fingering->notes[$this->index]->pitch;
+        foreach ([0, 1, 2, 3] as $string) {
+            $open = $this->fingering->fingerboard->openPitch($string);
+            $distance = null === $open ? 1 : $pitch->midi() - $open->midi();
+            if (null !== $open && 0 === $distance % 12 && 0 !== $distance) {
+                return $this->says(
+                    $distance > 0 ? 'As the open {open}, an octave up.' : 'As the open {open}, an octave down.',
+                    ['open' => $this->fingering->fingerboard->stringName($string)],
+                );
+            }
+        }
+
+        return null;
+    }
+
+    /** The finger before goes over to it on one string, the lower one down first. */
+    private function kept(): ?Notice
+    {
+        $next = $this->fingering->neighbour($this->index, 1);
+        $goesDown = null !== $next && !$next->isOpen() && $next->string === $this->choice->string
+            && $next->hand === $this->choice->hand && $next->finger < $this->choice->finger;
+
+        return $goesDown && null !== $next
+            ? $this->says('{lower} is down before {finger} lifts.', ['lower' => self::finger($next)])
+            : null;
     }
 
     private function ofFourthFinger(string $decisive, Candidate $other): Notice

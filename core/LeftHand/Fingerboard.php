@@ -26,7 +26,8 @@ final class Fingerboard
     }
 
     /**
-     * The letter decides which finger; where no hand has the letter, the note is taken by its sound.
+     * The letter decides which finger, but for the raised letter of an open string, which is low 1 on that string as well; where no hand
+     * has the letter, the note is taken by its sound.
      *
      * @return list<Candidate> none if the pitch is out of reach
      */
@@ -57,6 +58,11 @@ final class Fingerboard
         }
 
         return $this->chords[$key];
+    }
+
+    public function openPitch(int $string): ?Pitch
+    {
+        return $this->strings[$string]->pitch ?? null;
     }
 
     public function stringName(int $string): string
@@ -120,7 +126,9 @@ final class Fingerboard
                 }
                 foreach ($hand->fingers as $finger => $places) {
                     foreach ($places as [$above, $placement]) {
-                        $letter = null === $hand->letters || $pitch->diatonic() - $open->pitch->diatonic() === $hand->letters + $finger - 1;
+                        $steps = $pitch->diatonic() - $open->pitch->diatonic();
+                        $letter = null === $hand->letters || $steps === $hand->letters + $finger - 1
+                            || (0 === $steps && 1 === $semitones && 1 === $finger && $hand->isFirst());
                         if ($above === $semitones && ($letter || !$byLetter)) {
                             $candidates[] = new Candidate($string, $finger, $placement, $above, $index, !$letter);
                         }

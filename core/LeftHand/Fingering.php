@@ -49,6 +49,21 @@ final readonly class Fingering
         return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
     }
 
+    /** The same with one fingering for all measures that have the same notes, where that costs little more. */
+    public function alike(FingeringPolicy $policy): self
+    {
+        $choices = EqualMeasures::alike($this, $policy);
+
+        return $choices === $this->choices ? $this : new self(
+            $this->notes,
+            $choices,
+            $this->troubles,
+            self::costOf($this->notes, $choices, $policy),
+            $this->hands,
+            $this->fingerboard,
+        );
+    }
+
     /**
      * What a whole choice costs; out-of-reach notes cost nothing and leave the hand as it is.
      *

@@ -13,6 +13,7 @@ final readonly class FingeringCost
 {
     private const CROSSING = [0 => 0.0, 1 => 2.0, 2 => 5.0, 3 => 8.0];
     private const IN_SLUR = 1.5;
+    private const OVER_IN_SLUR = 2.0;
     private const SAME_FINGER_FIFTH = 1.0;
     private const HOP = 3.0;
     private const SLIDE = 2.5;
@@ -23,6 +24,8 @@ final readonly class FingeringCost
     /** Off a shift that arrives on the first finger or leaves from an open string. */
     private const SHIFT_LED = 2.0;
     private const STRETCHED = 1.0;
+    /** More for the fourth finger of violin and viola in first position: a small hand hardly gets there. */
+    private const STRETCHED_FOURTH = 4.0;
     private const SHAPE = 2.0;
     /** Cello: from 3 to a stretched 4 or back, the whole step that no hand has between them. */
     private const THIRD_TO_STRETCHED_FOURTH = 1.0;
@@ -113,7 +116,7 @@ final readonly class FingeringCost
         }
         $parts = [
             'position' => $this->hands[$candidate->hand]->noteCost,
-            'stretch' => Placement::Stretched === $candidate->placement ? self::STRETCHED : 0.0,
+            'stretch' => $this->stretch($candidate),
         ];
         if (Instrument::Bass === $this->instrument && $candidate->string > 0 && $candidate->semitones >= self::FOURTH) {
             $parts['position'] += self::UP_THE_STRING[$this->level];
@@ -182,7 +185,8 @@ final readonly class FingeringCost
     private function singleMove(Candidate $from, Candidate $to, bool $inSlur, bool $hop): array
     {
         $distance = abs($from->string - $to->string);
-        $parts = ['crossing' => self::CROSSING[$distance] * ($inSlur ? self::IN_SLUR : 1.0)];
+        $inSlur = $inSlur ? ($distance > 1 ? self::OVER_IN_SLUR : self::IN_SLUR) : 1.0;
+        $parts = ['crossing' => self::CROSSING[$distance] * $inSlur];
         if (!$from->sameSpot($to) && $this->open[$from->string] + $from->semitones === $this->open[$to->string] + $to->semitones) {
             $parts['repeated'] = self::REPEATED_ELSEWHERE;
         }
@@ -221,6 +225,16 @@ final readonly class FingeringCost
         }
 
         return $parts;
+    }
+
+    private function stretch(Candidate $candidate): float
+    {
+        if (Placement::Stretched !== $candidate->placement) {
+            return 0.0;
+        }
+        $isFourth = $this->upper && 4 === $candidate->finger && $this->hands[$candidate->hand]->isFirst();
+
+        return self::STRETCHED + ($isFourth ? self::STRETCHED_FOURTH : 0.0);
     }
 
     private function fourth(bool $long, bool $forTopOpen): float

@@ -34,7 +34,9 @@ final class Line
                 }
                 if (!$event->isRest()) {
                     $fresh = $fresh || $at + $event->start - $end > self::LONG_REST_BEATS * $piece->beatTicks;
-                    $rows[] = [$event, $position, $at + $event->start, $openSlurs > 0, $fresh];
+                    // Notes with dots under a slur are hooked: the bow stops before them.
+                    $slurred = $openSlurs > 0 && ($event->tiedFrom || !$event->marks->isDotted());
+                    $rows[] = [$event, $position, $at + $event->start, $slurred, $fresh];
                     $openSlurs = max(0, $openSlurs + $event->slurStarts - $event->slurStops);
                     $fresh = $event->slurStops > 0 && 0 === $openSlurs;
                     $end = $at + $event->end();

@@ -40,14 +40,11 @@ final class Reasons
             ),
         );
         if ([] === $others) {
-            return new Notice(
-                0,
-                0,
-                $choice->enharmonic
-                    ? 'Taken by its sound: no finger of these hands follows the letter {letter}.'
-                    : 'The only place for {letter} in these hands.',
-                ['letter' => $note->pitch->letterName()],
-            );
+            return $choice->enharmonic
+                ? new Notice(0, 0, 'Taken by its sound: no finger of these hands follows the letter {letter}.', [
+                    'letter' => $note->pitch->letterName(),
+                ])
+                : FingerAdvice::landmark($fingering, $index);
         }
 
         return self::decided($fingering, $index, $choice, $others, $policy);

@@ -54,6 +54,12 @@ final readonly class WarmUp
         };
     }
 
+    /** In words: "open strings D–A". */
+    public function title(): string
+    {
+        return trim($this->kind->title().' '.$this->told());
+    }
+
     /** "hand:D". */
     public function code(): string
     {

@@ -22,6 +22,20 @@ enum WarmUpKind: string
     /** the bow stroke of the piece on an open string */
     case Stroke = 'stroke';
 
+    /** What it is called; what it is about stands behind it. */
+    public function title(): string
+    {
+        return match ($this) {
+            self::Check => 'check against the open string:',
+            self::OpenStrings => 'open strings',
+            self::Hand => 'the hand on',
+            self::Scale => 'scale and chord of the key',
+            self::FirstNote => 'first note, plucked and bowed',
+            self::NewPlace => 'new place',
+            self::Stroke => 'the stroke on an open string',
+        };
+    }
+
     /** What a class is told before it. */
     public function prompt(): string
     {

@@ -18,6 +18,8 @@ final class FirstReading
 {
     /** At most so much is lacking where the same notes are only found again. */
     private const FOUND = 0.25;
+    /** Of a seam that is as good as none. */
+    private const SMALL = 1e-6;
 
     /** @var array<int, float> by class of equal measures; 1 where none is told */
     private array $lacks = [];
@@ -43,20 +45,26 @@ final class FirstReading
     /** What of a chunk is not read yet. */
     public function unread(Chunk $chunk): Unread
     {
-        $new = 0.0;
+        $sum = $new = 0.0;
         $seams = [];
         $measures = $this->music->in($chunk);
         foreach ($measures->loads as $class => $load) {
-            $new += ($this->lacks[$class] ?? 1.0) * $load;
+            $lack = $this->lacks[$class] ?? 1.0;
+            $new += $lack * $load;
+            $sum += $lack * $measures->counts[$class];
         }
         foreach ($measures->seams as $seam => [$one, $other]) {
-            $excess = ($this->seams[$seam] ?? 1.0) - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
-            if ($excess > 0.0) {
-                $seams[] = $excess;
+            $lack = $this->seams[$seam] ?? 1.0;
+            // What was never played has no seams that lack more.
+            if ($lack > self::SMALL) {
+                $excess = $lack - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
+                if ($excess > self::SMALL) {
+                    $seams[] = $excess;
+                }
             }
         }
 
-        return new Unread($this->lack($chunk), $new, $seams);
+        return new Unread(0 === $measures->sounding ? 0.0 : $sum / $measures->sounding, $new, $seams);
     }
 
     /**

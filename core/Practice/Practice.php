@@ -95,6 +95,20 @@ final class Practice
         return $this->least($chunk)[1];
     }
 
+    /**
+     * What some instruments bring to a chunk with their hands, and the move that holds them back.
+     *
+     * @param list<Instrument> $who
+     *
+     * @return array{float, Hardest}|null beats a minute, and the move; none where nothing moves or no hands are known
+     */
+    public function heldBy(Chunk $chunk, array $who): ?array
+    {
+        [$tempo, $hardest] = $this->least($chunk, $who);
+
+        return null === $hardest ? null : [$tempo, $hardest];
+    }
+
     /** Share of a chunk that is not read yet: 1 where nothing of it was played, to 0. */
     public function lack(Chunk $chunk): float
     {
@@ -130,9 +144,7 @@ final class Practice
      */
     public function clean(Chunk $chunk, float $coins, int $tempo = 0): void
     {
-        foreach (Comfort::oneByOne($coins) as $coin) {
-            $this->coin($chunk, $coin * $this->unread($chunk)->coin());
-        }
+        $this->coin($chunk, $this->unread($chunk)->counting($coins));
         if ($coins >= self::CLEAN) {
             foreach ($this->music->in($chunk)->held as $class) {
                 $this->cleanAt[$class] = max($this->cleanAt[$class] ?? 0, $tempo);

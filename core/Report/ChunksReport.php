@@ -7,6 +7,7 @@ namespace CoinStair\Core\Report;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\ClassPolicies;
@@ -26,8 +27,8 @@ use CoinStair\Core\Standing\Standing;
  *
  * @phpstan-type PlaceRow array{position: int, offset: string}
  * @phpstan-type ChunkRow array{
- *     id: string, kind: string, from: PlaceRow, to: PlaceRow, landing: PlaceRow|null, parts: list<string>, comfort: float|null,
- *     children: list<string>,
+ *     id: string, kind: string, from: PlaceRow, to: PlaceRow, measures: string, landing: PlaceRow|null, parts: list<string>,
+ *     comfort: float|null, children: list<string>,
  * }
  */
 final class ChunksReport
@@ -37,8 +38,11 @@ final class ChunksReport
     /** @var array<string, string> id by edges, the first that has them */
     private array $ids = [];
 
+    private readonly PlaceNames $names;
+
     private function __construct(private readonly CutPlan $plan)
     {
+        $this->names = PlaceNames::of($plan->of->piece);
     }
 
     /**
@@ -48,7 +52,9 @@ final class ChunksReport
      * @return array{
      *     method: string, level: int, tempo: int, policies: array<string, string>,
      *     comfort: list<array{instrument: string, position: int, offset: string, tempo: float, reason: string}>,
-     *     spots: list<array{instrument: string, from: PlaceRow, to: PlaceRow, comfort: float|null, severity: float, reason: string}>,
+     *     spots: list<array{
+     *         instrument: string, from: PlaceRow, to: PlaceRow, place: string, comfort: float|null, severity: float, reason: string,
+     *     }>,
      *     chunks: list<ChunkRow>, order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>,
      * }
      */
@@ -59,6 +65,7 @@ final class ChunksReport
         $self = new self($plan);
         $self->tree($plan->tree());
         $order = array_map($self->taught(...), $plan->order());
+        $names = PlaceNames::of($piece);
 
         return [
             'method' => $method->value,
@@ -71,6 +78,7 @@ final class ChunksReport
                     'instrument' => $spot->instrument->value,
                     'from' => self::place($spot->from),
                     'to' => self::place($spot->to),
+                    'place' => $names->said($spot->from),
                     'comfort' => null === $spot->move ? null : round($spot->move->comfort(), 2),
                     'severity' => round($spot->severity, 3),
                     'reason' => $spot->reason->text(),
@@ -158,6 +166,7 @@ final class ChunksReport
             'kind' => $chunk->kind->value,
             'from' => self::place($chunk->from),
             'to' => self::place($chunk->to),
+            'measures' => $this->names->chunk($chunk),
             'landing' => null === $landing ? null : self::place($landing),
             'parts' => array_map(static fn (Part $part): string => $part->id, $this->plan->of->piece->parts),
             'comfort' => null === $hardest ? null : round($hardest->tempo(), 2),

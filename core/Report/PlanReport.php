@@ -4,28 +4,34 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Report;
 
+use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\PlannedLesson;
 use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\Tread;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\LessonSequence;
 
 /**
  * What piece:plan tells: the sequence over lessons for a class of a year.
  *
  * @phpstan-type PlaceRow array{position: int, offset: string}
  * @phpstan-type StepRow array{
- *     what: string, chunk: array{from: PlaceRow, to: PlaceRow}|null, who: list<string>, others: string, rounds: list<string>,
- *     roundsOver: list<array{int|null, int|null}>,
+ *     what: string, chunk: array{from: PlaceRow, to: PlaceRow}|null, measures: string, title: string, who: list<string>,
+ *     others: string, rounds: list<string>,
+ *     roundsOver: list<array{int|null, int|null}>, first: list<string>,
+ *
  *     treads: list<int>, coins: list<int>, tries: array{mean: float, low: int, high: int}, seconds: float, top: int, prompt: string,
  *     warmUp: string, comfort: array<string, float>, chances: list<float>, why: list<string>,
  * }
  * @phpstan-type Plan array{
  *     method: string, level: int, goal: int, minutes: int, lessons: list<array{seconds: float, steps: list<StepRow>}>,
- *     reaches: int, short: list<array{instrument: string, reason: string}>, seconds: float,
+ *     reaches: int, eased: list<string>, short: list<array{instrument: string, reason: string}>, seconds: float,
  * }
  */
 final class PlanReport
@@ -61,6 +67,10 @@ final class PlanReport
                 $sequence->lessons,
             ),
             'reaches' => $sequence->reaches,
+            'eased' => array_map(
+                static fn (Notice $one): string => $one->text(),
+                LessonSequence::eased($sequence->written, $sequence->reaches),
+            ),
             'short' => $short,
             'seconds' => round($sequence->seconds(), 1),
         ];
@@ -79,10 +89,13 @@ final class PlanReport
             'chunk' => null === $lesson->chunk
                 ? null
                 : ['from' => self::place($lesson->chunk->from), 'to' => self::place($lesson->chunk->to)],
+            'measures' => null === $lesson->chunk ? '' : PlaceNames::of($plan->of->piece)->chunk($lesson->chunk),
+            'title' => $step->warmUp?->title() ?? '',
             'who' => array_column([] === $who->instruments ? $plan->aim->instruments : $who->instruments, 'value'),
             'others' => $who->others->value,
             'rounds' => array_map(static fn (Round $round): string => $round->mode->value, $step->rounds),
             'roundsOver' => array_map(static fn (Round $round): array => [$round->from, $round->to], $step->rounds),
+            'first' => self::first($plan->of->piece, $lesson),
             'treads' => $lesson->time->tempos(),
             'coins' => array_map(static fn (Tread $tread): int => $tread->coins, $lesson->time->treads),
             'tries' => ['mean' => round($tries->mean ?? 0.0, 2), 'low' => $tries?->low() ?? 0, 'high' => $tries?->high() ?? 0],
@@ -94,6 +107,25 @@ final class PlanReport
             'chances' => array_map(static fn (Tread $tread): float => round($tread->chance, 3), $lesson->time->treads),
             'why' => PlanReasons::of($plan, $lesson),
         ];
+    }
+
+    /** @return list<string> rounds in words: "say, tap 3–4" */
+    private static function first(Piece $piece, LessonStep $lesson): array
+    {
+        $names = PlaceNames::of($piece);
+        $first = [];
+        foreach ($lesson->step->rounds as $round) {
+            $part = null === $lesson->chunk ? null : $round->of($lesson->chunk, $piece);
+            $over = null === $part || $part === $lesson->chunk ? '' : ' '.$names->chunk($part);
+            $first[$over][] = $round->isSeam ? 'the seam' : $round->mode->value;
+        }
+
+        return array_map(
+            static fn (string $over, array $rounds): string => implode(', ', array_unique($rounds)).$over.
+                (\count(array_unique($rounds)) < \count($rounds) ? ' alone, twice' : ''),
+            array_keys($first),
+            $first,
+        );
     }
 
     /** @return PlaceRow */

@@ -77,9 +77,8 @@ final class Strokes
 
             return;
         }
-        $dotted = $event->marks->has(Articulation::Staccato) || $event->marks->has(Articulation::Tenuto);
         $goesOn = $this->tied || $this->slurs > 0;
-        $hook = $this->slurs > 0 && !$this->tied && $dotted;
+        $hook = $this->slurs > 0 && !$this->tied && $event->marks->isDotted();
         if (!$goesOn || $hook || (BowMark::None !== $event->marks->bow && !$this->tied && 0 === $this->slurs)) {
             $this->close();
             $this->measure = $measure;

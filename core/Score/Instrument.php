@@ -44,6 +44,18 @@ enum Instrument: string
         };
     }
 
+    /** Those who play it, in words. */
+    public function group(): string
+    {
+        return match ($this) {
+            self::Violin => 'violins',
+            self::Viola => 'violas',
+            self::Cello => 'cellos',
+            self::Bass => 'basses',
+            self::Other => 'others',
+        };
+    }
+
     /** Octaves that the instrument sounds above what is written. */
     public function octavesAboveWritten(): int
     {

@@ -128,6 +128,12 @@ final readonly class Marks
         return $this === self::none();
     }
 
+    /** Dots or tenutos: under a slur the bow stops before such a note. */
+    public function isDotted(): bool
+    {
+        return $this->has(Articulation::Staccato) || $this->has(Articulation::Tenuto);
+    }
+
     public function has(Articulation $mark): bool
     {
         return [] !== $this->articulations && \in_array($mark, $this->articulations, true);

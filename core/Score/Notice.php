@@ -33,6 +33,22 @@ final readonly class Notice
         return new self(0, 0, $word);
     }
 
+    /**
+     * Several, one behind the other.
+     *
+     * @param non-empty-list<self> $notices
+     */
+    public static function joined(array $notices): self
+    {
+        $parameters = [];
+        foreach (\count($notices) > 1 ? $notices : [] as $index => $notice) {
+            $parameters['part'.$index] = $notice;
+        }
+        $template = implode(' · ', array_map(static fn (string $name): string => '{'.$name.'}', array_keys($parameters)));
+
+        return [] === $parameters ? $notices[0] : new self(0, 0, $template, $parameters);
+    }
+
     /** It is made from a template. */
     public function says(string $template): bool
     {

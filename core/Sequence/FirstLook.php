@@ -33,7 +33,7 @@ final class FirstLook
             return;
         }
         $policies = ClassPolicies::ofYear(HandPolicies::ofLevel(self::YEAR));
-        $forYear = PieceForClass::of($piece, $policies, Standing::unknown(), $goal, $scoreHash, [], $memory);
+        $forYear = PieceForClass::of($piece, $policies, Standing::unknown(), $goal, $scoreHash, [], $memory)->withoutPrompts();
         foreach (Instrument::strings() as $instrument) {
             $forYear->hands($instrument);
         }

@@ -8,6 +8,8 @@ use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\PlannedLesson;
 use CoinStair\Core\Practice\Groups;
+use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 
 /** What a class does with a piece over as many lessons as it takes, from where its log says that it stands (handbook 6). */
 final readonly class LessonSequence
@@ -38,6 +40,34 @@ final readonly class LessonSequence
     public function isAtGoal(): bool
     {
         return $this->reaches >= $this->goal;
+    }
+
+    /**
+     * How the groups that are apart play the whole at the end: "basses as written at 72, eased above"; none where all play it as it goes.
+     *
+     * @param array<string, int> $written tempo at which each plays it as written; 0 where it is eased throughout
+     *
+     * @return list<Notice>
+     */
+    public static function eased(array $written, int $reaches): array
+    {
+        $byTempo = [];
+        foreach ($written as $name => $tempo) {
+            if ($tempo < Groups::HOLDS_BACK * $reaches) {
+                $byTempo[$tempo][] = Instrument::from($name);
+            }
+        }
+
+        return array_map(
+            static fn (int $tempo, array $groups): Notice => new Notice(
+                0,
+                0,
+                0 === $tempo ? '{who} eased' : '{who} as written at {tempo}, eased above',
+                ['who' => Prompt::groups($groups), 'tempo' => (string) $tempo],
+            ),
+            array_keys($byTempo),
+            $byTempo,
+        );
     }
 
     /** The lesson that comes next; none where nothing is left to be taught. */

@@ -33,10 +33,12 @@ final readonly class LessonSteps
 {
     /** Measures from which on a chunk can be halved. */
     private const HALVED = 2;
+    private const LISTEN = 'listen, then play';
 
     /**
      * @param Practice                $practice of those by whom the class's stair goes
      * @param array<string, Practice> $ofGroups of each group that is apart
+     * @param Prompts|null            $prompts  that are told before something is learned; only the plainest where none are given
      */
     public function __construct(
         private PieceForClass $of,
@@ -44,6 +46,7 @@ final readonly class LessonSteps
         private Groups $groups,
         private Practice $practice,
         private array $ofGroups,
+        private ?Prompts $prompts = null,
     ) {
     }
 
@@ -62,6 +65,8 @@ final readonly class LessonSteps
         $hand = $ordered->hand ?? new ByHand();
         $taught = $ordered?->taught;
         $hardest = $this->practice->hardest($chunk);
+        $who = $hand->who ?? (ChunkKind::Spot === $chunk->kind ? $this->withSpot($chunk, $hardest) : Who::all());
+        $eased = [] === $who->instruments ? $this->eased($chunk, $time) : [];
         $step = new Step(
             $purpose,
             $time->stair(),
@@ -71,7 +76,7 @@ final readonly class LessonSteps
             $hand->turns,
             $hand->prompt,
             $hand->figure,
-            $hand->who ?? (ChunkKind::Spot === $chunk->kind ? $this->withSpot($chunk, $hardest) : Who::all()),
+            $who,
             $time->rounds,
             null,
             $hand->easier ?? $this->easier($chunk, $purpose),
@@ -88,7 +93,7 @@ final readonly class LessonSteps
             $hardest,
             $this->practice->comfort($chunk)->isHeldByReading(),
             $this->practice->lack($chunk),
-            self::says($purpose, $taught, $hardest),
+            Notice::joined([$this->says($purpose, $taught, $chunk, $this->playing($who, $eased)), ...$this->easedLines($eased)]),
             $goesOn,
             $isCut,
         );
@@ -115,7 +120,9 @@ final readonly class LessonSteps
             hardest: $hardest,
             reading: $practice->comfort($of->chunk)->isHeldByReading(),
             lack: $practice->lack($of->chunk),
-            says: self::says(StepPurpose::Learn, null, $hardest),
+            says: null === $this->prompts
+                ? Notice::word(self::LISTEN)
+                : $this->prompts->of($of->chunk, $of->groups, $this->practices($of->groups)),
         );
     }
 
@@ -187,18 +194,95 @@ final readonly class LessonSteps
         };
     }
 
-    private static function says(StepPurpose $purpose, ?TaughtChunk $taught, ?Hardest $hardest): Notice
+    /** @param list<Instrument> $playing what is written */
+    private function says(StepPurpose $purpose, ?TaughtChunk $taught, Chunk $chunk, array $playing): Notice
     {
         $rung = $taught?->rung;
 
         return match (true) {
-            null !== $rung && $rung->isOnOpenStrings() => new Notice(0, 0, $rung->prompt()),
-            StepPurpose::Find === $purpose => new Notice(0, 0, 'the same notes again: find them'),
-            StepPurpose::Join === $purpose => new Notice(0, 0, 'no stop at the seam'),
-            StepPurpose::Review === $purpose => new Notice(0, 0, 'as it went last time'),
-            StepPurpose::Run === $purpose => new Notice(0, 0, 'keep going, whatever comes'),
-            null !== $hardest => new Notice(0, 0, $hardest->move->row->prompt(), $hardest->move->reason->parameters),
-            default => new Notice(0, 0, 'listen, then play'),
+            null !== $rung && $rung->isOnOpenStrings() => Notice::word($rung->prompt()),
+            StepPurpose::Find === $purpose => Notice::word('the same notes again: find them'),
+            StepPurpose::Join === $purpose => Notice::word('no stop at the seam'),
+            StepPurpose::Review === $purpose => Notice::word('as it went last time'),
+            StepPurpose::Run === $purpose => Notice::word('keep going, whatever comes'),
+            null === $this->prompts, [] === $playing => Notice::word(self::LISTEN),
+            default => $this->prompts->of($chunk, $playing, $this->practices($playing)),
         };
+    }
+
+    /**
+     * Who plays what is written, if only in part of the step.
+     *
+     * @param array<string, int> $eased as eased() tells them
+     *
+     * @return list<Instrument>
+     */
+    private function playing(Who $who, array $eased): array
+    {
+        $all = [] === $who->instruments ? [...$this->groups->together, ...array_values($this->groups->apart)] : $who->instruments;
+
+        return array_values(array_filter($all, static fn (Instrument $one): bool => 0 !== ($eased[$one->value] ?? null)));
+    }
+
+    /**
+     * @param list<Instrument> $instruments
+     *
+     * @return array<string, Practice> by instrument
+     */
+    private function practices(array $instruments): array
+    {
+        $practices = [];
+        foreach ($instruments as $instrument) {
+            $practices[$instrument->value] = $this->ofGroups[$instrument->value] ?? $this->practice;
+        }
+
+        return $practices;
+    }
+
+    /**
+     * The groups that are apart for which a step becomes too quick.
+     *
+     * @return array<string, int> the tempo up to which each plays what is written; 0 where it does not at all
+     */
+    private function eased(Chunk $chunk, StepTime $time): array
+    {
+        $eased = [];
+        foreach (array_keys($this->groups->apart) as $name) {
+            $most = ClassState::asWritten($this->ofGroups[$name], $chunk);
+            $written = array_filter($time->tempos(), static fn (int $tempo): bool => $tempo <= $most);
+            if (\count($written) < \count($time->treads)) {
+                $eased[$name] = [] === $written ? 0 : max($written);
+            }
+        }
+
+        return $eased;
+    }
+
+    /**
+     * @param array<string, int> $eased as eased() tells them
+     *
+     * @return list<Notice> what these groups play
+     */
+    private function easedLines(array $eased): array
+    {
+        $byTempo = [];
+        foreach ($eased as $name => $tempo) {
+            $instrument = $this->groups->apart[$name];
+            $byTempo[$tempo.$this->of->easedPart($instrument)][] = $instrument;
+        }
+
+        return array_values(array_map(
+            fn (array $groups): Notice => new Notice(
+                0,
+                0,
+                0 === $eased[$groups[0]->value] ? '{who}: {eased}' : '{who}: as written up to {tempo}, then {eased}',
+                [
+                    'who' => Prompt::groups($groups),
+                    'tempo' => (string) $eased[$groups[0]->value],
+                    'eased' => Notice::word($this->of->easedPart($groups[0])),
+                ],
+            ),
+            $byTempo,
+        ));
     }
 }

@@ -26,6 +26,8 @@ use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\RhythmPattern;
+use CoinStair\Core\Skill\PieceFacts;
+use CoinStair\Core\Skill\SkillPrompts;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Standing;
 use CoinStair\Core\WarmUp\WarmUpMusic;
@@ -46,6 +48,8 @@ final class PieceForClass
     private ?array $counting = null;
     /** @var array<string, BothHands> by fingerprint */
     private array $hands = [];
+    /** What is told before its chunks are learned is reckoned too. */
+    private bool $tells = true;
     /** Its parts often go the same way on the bow. */
     private readonly BowFronts $fronts;
 
@@ -100,6 +104,15 @@ final class PieceForClass
         $score = hash('xxh128', serialize($piece));
 
         return new self($piece, $this->policies, $this->standing, $this->goal, $score, [], new NoMemory());
+    }
+
+    /** The same without what is told before its chunks are learned, for who only wants to know how long they take. */
+    public function withoutPrompts(): self
+    {
+        $same = clone $this;
+        $same->tells = false;
+
+        return $same;
     }
 
     public function likeness(): Likeness
@@ -230,6 +243,41 @@ final class PieceForClass
         $classes = $this->likeness()->classes;
 
         return new Practice($this->piece, $classes, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
+    }
+
+    /** What a group plays for which the written part is too quick. */
+    public function easedPart(Instrument $instrument): string
+    {
+        $eased = array_filter($this->piece->parts, static fn (Part $part): bool => $part->eased && $part->instrument === $instrument);
+
+        return [] === $eased ? 'the first note of each measure' : 'the eased part';
+    }
+
+    /** What is told before its chunks are learned. */
+    public function prompts(int $goal): Prompts
+    {
+        return new Prompts($this->skillsToTell(), $this->policies->players, $this->policies->year(), $goal);
+    }
+
+    /** What can be told of the skills that it holds, and where. */
+    public function skillsToTell(): SkillPrompts
+    {
+        $instruments = $this->policies->instruments;
+        if (!$this->tells) {
+            return SkillPrompts::none();
+        }
+
+        return $this->memory->remember(
+            $this->fingerprint('prompts')->with('instruments', $instruments),
+            function () use ($instruments): SkillPrompts {
+                $hands = [];
+                foreach ($this->piece->isOutline() ? [] : $instruments as $instrument) {
+                    array_push($hands, ...$this->handsOfAll($instrument));
+                }
+
+                return SkillPrompts::in(PieceFacts::of($this->piece, $hands), $instruments, \count($this->piece->measures));
+            },
+        );
     }
 
     /** The warm-ups that can be made from it. */

@@ -56,7 +56,8 @@ final class PlayThrough
         $this->class = new ClassState($of, $aim, $groups);
         $this->left = new OrderLeft($order, $of->past);
         $this->planner = new StepPlanner($of, $aim, $this->class);
-        $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups);
+        $prompts = $of->prompts($aim->goal);
+        $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts);
     }
 
     /** @param list<OrderedStep> $order */

@@ -17,6 +17,7 @@ final readonly class SequenceOutline
      * @param int                 $reaches as of the sequence
      * @param Hardest|null        $holds   the move that holds the whole back where the goal stays out of reach
      * @param int                 $taught  lessons that were taught before
+     * @param array<string, int>  $written as of the sequence
      */
     private function __construct(
         public array $lessons,
@@ -26,6 +27,7 @@ final readonly class SequenceOutline
         public ?Hardest $holds,
         public int $taught,
         public bool $isAtGoal,
+        public array $written,
     ) {
     }
 
@@ -39,6 +41,7 @@ final readonly class SequenceOutline
             $sequence->holds,
             $sequence->taught,
             $sequence->isAtGoal(),
+            $sequence->written,
         );
     }
 }

@@ -9,7 +9,7 @@ declare(strict_types=1);
  */
 
 return [
-    'version' => 1,
+    'version' => 2,
     'skills' => [
         ['hold.instrument', 'Holds the instrument freely', '', 'hold', 'vacb', 1, [], ''],
         ['hold.bow', 'Holds the bow freely', '', 'hold', 'vacb', 1, [], ''],
@@ -408,6 +408,16 @@ return [
         ['rhythm.tie', 'Ties', '', 'rhythm', 'vacb', 2, ['rhythm.half'], 'rhythm(any, tied: yes)'],
         ['rhythm.triplet', 'Triplets', '', 'rhythm', 'vacb', 3, ['rhythm.eighth'], 'rhythm(any, tuplet: yes)'],
         ['rhythm.off-beat', 'Off the beat', '', 'rhythm', 'vacb', 3, ['rhythm.eighth'], 'rhythm(any, off-beat: yes)'],
+        [
+            'rhythm.across',
+            'A longer note between two shorter ones',
+            '',
+            'rhythm',
+            'vacb',
+            3,
+            ['rhythm.half'],
+            'rhythm(any, across: yes)',
+        ],
         ['rhythm.rest.quarter', 'Quarter rests', 'Crotchet rests', 'rhythm', 'vacb', 1, ['rhythm.quarter'], 'rest(quarter)'],
         ['rhythm.rest.half', 'Half rests', 'Minim rests', 'rhythm', 'vacb', 1, ['rhythm.half'], 'rest(half)'],
         [

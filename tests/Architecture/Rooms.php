@@ -44,6 +44,8 @@ final class Rooms
             'Lesson',
             'Practice',
             'WarmUp',
+            'Skill',
+            'Skill\Rule',
         ],
         'Log' => ['Score', 'Chunk', 'Method', 'Stair', 'Standing', 'Lesson'],
         'Skill' => ['Score', 'Form', 'LeftHand', 'Hands', 'Chunk', 'Difficulty', 'Lesson', 'Log', 'Skill\Rule'],

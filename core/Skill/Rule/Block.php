@@ -102,6 +102,7 @@ enum Block: string
                 $optional('tied', self::YES_NO),
                 $optional('tuplet', self::YES_NO),
                 $optional('off-beat', self::YES_NO),
+                $optional('across', self::YES_NO),
             ],
             self::Rest => [Parameter::word('value', ['measure', ...self::VALUES], true), Parameter::number('measures')],
             self::Meter => [Parameter::shaped('meter', '/^[1-9]\d?\/(1|2|4|8|16|32)$/D', '3/4')],

@@ -9,6 +9,7 @@ use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\FingerTrouble;
 use CoinStair\Core\RightHand\BowedStroke;
+use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\RightHand\Stroke;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Touches;
@@ -191,11 +192,12 @@ final class FactsOfHands
         }
         $more = [
             'lift' => $stroke->lifted,
-            'staccato' => $stroke->short,
+            'staccato' => $stroke->short && !$this->isHooked($index),
             'accent' => $stroke->accented,
             'whole' => $share >= self::WHOLE,
             'half' => $share >= self::HALF[0] && $share <= self::HALF[1],
-            'start' => 0 === $index || ($stroke->opens && !$this->isInEnding($stroke)),
+            // Up-bow only where it is printed: what alternation brings is no beginning of its own.
+            'start' => $this->isStart($index, $step),
             'upbeat' => $stroke->upbeat,
             'uneven' => $this->isUneven($index),
         ];
@@ -206,6 +208,22 @@ final class FactsOfHands
         }
 
         return $kinds;
+    }
+
+    /** It, or what follows it, goes on in the same direction after a stop: a hooked pair is hooked and nothing else. */
+    private function isHooked(int $index): bool
+    {
+        $strokes = $this->hands->bowing->strokes;
+
+        return $strokes[$index]->stroke->hooked || (isset($strokes[$index + 1]) && $strokes[$index + 1]->stroke->hooked);
+    }
+
+    private function isStart(int $index, BowedStroke $step): bool
+    {
+        $stroke = $step->stroke;
+        $opens = 0 === $index || ($stroke->opens && !$this->isInEnding($stroke));
+
+        return $opens && (Direction::Down === $step->direction || (null !== $stroke->printed && !$stroke->upbeat));
     }
 
     /** It opens an ending: what begins there goes on from what was before. */

@@ -98,13 +98,11 @@ final class FactsOfPart
     {
         $start = Place::of($position)->rank();
         $before = null;
-        foreach ($this->part->events($position) as $event) {
-            if ($event->isGrace()) {
-                continue;
-            }
+        $events = array_values(array_filter($this->part->events($position), static fn (Event $event): bool => !$event->isGrace()));
+        foreach ($events as $index => $event) {
             $rank = $start + $event->start;
             if (!$event->isRest()) {
-                $this->facts->add(Block::Rhythm, $this->rhythm($event, $before, $measure), $rank);
+                $this->facts->add(Block::Rhythm, $this->rhythm($event, $before, $events[$index + 1] ?? null, $measure), $rank);
                 $this->pitches($event, $rank, $measure);
                 if (!$event->marks->isNone()) {
                     $this->marks($event, $position);
@@ -116,18 +114,22 @@ final class FactsOfPart
         }
     }
 
-    private function rhythm(Event $event, ?Event $before, Measure $measure): string
+    private function rhythm(Event $event, ?Event $before, ?Event $next, Measure $measure): string
     {
         $isTied = $event->tiedFrom || $event->tiedTo;
         $isOff = self::isOffBeat($event, $before, $measure);
+        $isAcross = self::isAcross($event, $before, $next);
         $written = $event->tuplet->written($event->length);
 
-        return $this->rhythms[$written.($isTied ? 't' : '').($event->tuplet->isNone() ? '' : 'n').($isOff ? 'o' : '')] ??= implode('|', [
+        $key = $written.($isTied ? 't' : '').($event->tuplet->isNone() ? '' : 'n').($isOff ? 'o' : '').($isAcross ? 'a' : '');
+
+        return $this->rhythms[$key] ??= implode('|', [
             self::value($written),
             self::yes((NoteValue::ofTicks($written)->dots ?? 0) > 0),
             self::yes($isTied),
             self::yes(!$event->tuplet->isNone()),
             self::yes($isOff),
+            self::yes($isAcross),
         ]);
     }
 
@@ -153,6 +155,16 @@ final class FactsOfPart
 
         return 0 !== $into && !$event->tiedFrom
             && ($into + $event->length > $beat || (null !== $before && $before->isRest() && $before->start % $beat < $into));
+    }
+
+    /** A longer note between two shorter ones, not where a note of its length stands in the measure. */
+    private static function isAcross(Event $event, ?Event $before, ?Event $next): bool
+    {
+        $isShorter = static fn (?Event $other): bool => null !== $other && !$other->isRest() && $other->voice === $event->voice
+            && $other->length < $event->length && !$other->tiedTo;
+
+        return 0 !== $event->start % $event->length && !$event->tiedFrom && $event->tuplet->isNone()
+            && $isShorter($before) && $isShorter($next);
     }
 
     private function pitches(Event $event, int $rank, Measure $measure): void

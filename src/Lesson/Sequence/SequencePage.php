@@ -26,6 +26,7 @@ final readonly class SequencePage
     /**
      * @param list<LessonRow>             $lessons that were taught and are planned, in order
      * @param list<array{string, string}> $held    groups that would hold the rest back, each with the reason
+     * @param list<string>                $eased   how groups that are apart play the whole at the end
      * @param list<Offer>                 $offers  where the goal stays out of reach
      * @param string                      $newer   borders of a newer cut; empty where there is none
      * @param list<Chunk>                 $chunks  of the piece, that can be added as steps
@@ -40,6 +41,7 @@ final readonly class SequencePage
         public SequenceOutline $plan,
         public array $lessons,
         public array $held,
+        public array $eased,
         public array $offers,
         public string $newer,
         public array $chunks,

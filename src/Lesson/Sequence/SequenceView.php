@@ -16,6 +16,7 @@ use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Sequence\LessonSequence;
 use CoinStair\Core\Sequence\SequenceOutline;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
@@ -55,6 +56,7 @@ final readonly class SequenceView
             $plan,
             $this->rows->of($sequence, $state, $chunks->music(), $shown),
             $this->held($sequence, $plan),
+            array_map($this->music->notice(...), LessonSequence::eased($plan->written, $plan->reaches)),
             $state->offers,
             $this->borders($sequence->getPiece()->score(), $state->newerCut),
             array_values($chunks->taught()),

@@ -32,17 +32,6 @@ final class CommandOutput
         return Command::INVALID;
     }
 
-    /**
-     * A place for people: number of the measure, and quarters into it where it stands inside.
-     *
-     * @param array{position: int, offset: string} $place
-     * @param list<string>                         $numbers of the measures
-     */
-    public static function place(array $place, array $numbers): string
-    {
-        return ($numbers[$place['position']] ?? 'the end').('0' === $place['offset'] ? '' : ' +'.$place['offset']);
-    }
-
     public static function errors(OutputInterface $output): OutputInterface
     {
         return $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;

@@ -13,6 +13,8 @@ use Symfony\Component\Console\Input\InputOption;
 /** The options by which a command is told how somebody plays, and how fast. */
 final readonly class HandOptions
 {
+    /** An option that is given as often as one likes. */
+    public const SEVERAL = InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY;
     private const SLOWEST = 20;
     private const FASTEST = 400;
 

@@ -7,7 +7,6 @@ namespace App\Library\Command;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Report\ChunksReport;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -63,7 +62,7 @@ final class PieceChunksCommand extends Command
         if ('json' === $options['format']) {
             CommandOutput::json($report, $output);
         } else {
-            $this->text($report, MeasureNumbers::of($read->piece)->all(), $options['explain'], $output);
+            $this->text($report, $options['explain'], $output);
         }
 
         return Command::SUCCESS;
@@ -71,23 +70,19 @@ final class PieceChunksCommand extends Command
 
     /**
      * @param array{
-     *     spots: list<array{instrument: string, from: array{position: int, offset: string}, comfort: float|null, reason: string}>,
-     *     chunks: list<array{
-     *     id: string, kind: string, from: array{position: int, offset: string}, to: array{position: int, offset: string},
-     *     comfort: float|null,
-     *     }>,
+     *     spots: list<array{instrument: string, place: string, comfort: float|null, reason: string}>,
+     *     chunks: list<array{id: string, kind: string, measures: string, comfort: float|null}>,
      *     order: list<array{chunk: string, as: string, like: string|null, rung: string|null}>,
      * } $report
-     * @param list<string> $numbers
      */
-    private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
+    private function text(array $report, bool $explain, OutputInterface $output): void
     {
         foreach (\array_slice($report['spots'], 0, $explain ? null : 5) as $spot) {
             $output->writeln(
                 \sprintf(
                     '%s, %s: %s%s',
                     $spot['instrument'],
-                    CommandOutput::place($spot['from'], $numbers),
+                    $spot['place'],
                     $spot['reason'],
                     null === $spot['comfort'] ? '' : ' '.round($spot['comfort']),
                 ),
@@ -97,14 +92,13 @@ final class PieceChunksCommand extends Command
         $chunks = array_column($report['chunks'], null, 'id');
         foreach ($report['order'] as $step) {
             $chunk = $chunks[$step['chunk']];
-            $like = null === $step['like'] ? '' : ' as at '.CommandOutput::place($chunks[$step['like']]['from'], $numbers);
+            $like = null === $step['like'] ? '' : ' as '.$chunks[$step['like']]['measures'];
             $output->writeln(
                 \sprintf(
-                    '%-5s %-8s %s up to %s%s%s%s',
+                    '%-5s %-8s %s%s%s%s',
                     $step['as'],
                     $chunk['kind'],
-                    CommandOutput::place($chunk['from'], $numbers),
-                    CommandOutput::place($chunk['to'], $numbers),
+                    $chunk['measures'],
                     $like,
                     null === $step['rung'] ? '' : ', '.$step['rung'],
                     null === $chunk['comfort'] ? '' : ', comfortable at '.round($chunk['comfort']),

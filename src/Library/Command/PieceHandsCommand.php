@@ -6,6 +6,7 @@ namespace App\Library\Command;
 
 use CoinStair\Core\Report\HandsReport;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -54,7 +55,7 @@ final class PieceHandsCommand extends Command
         if ('json' === $options['format']) {
             CommandOutput::json($report, $output);
         } else {
-            $this->text($report, $options['explain'], $output);
+            $this->text($report, MeasureNumbers::of($read->piece)->all(), $options['explain'], $output);
         }
 
         return Command::SUCCESS;
@@ -68,8 +69,9 @@ final class PieceHandsCommand extends Command
      *     strokes: list<array{notes: list<string>, direction: string, from: float, to: float, reason: string}>,
      *     notices: list<array{kind: string, message: string}>,
      * } $report
+     * @param list<string> $numbers of the measures
      */
-    private function text(array $report, bool $explain, OutputInterface $output): void
+    private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
     {
         $bows = [];
         foreach ($report['strokes'] as $stroke) {
@@ -79,8 +81,8 @@ final class PieceHandsCommand extends Command
             $place = 'natural' === $note['placement'] || null === $note['placement'] ? '' : $note['placement'].' ';
             $output->writeln(
                 \sprintf(
-                    '%4d  %-4s %s %s%s  %s%s',
-                    $note['position'] + 1,
+                    '%4s  %-4s %s %s%s  %s%s',
+                    $numbers[$note['position']] ?? '',
                     $note['pitch'],
                     $note['string'] ?? '–',
                     $place,

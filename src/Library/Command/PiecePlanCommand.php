@@ -10,12 +10,13 @@ use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Method\Method;
+use CoinStair\Core\Progress\KnownPlaces;
 use CoinStair\Core\Report\PlanReport;
 use CoinStair\Core\Score\Instrument;
-use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\PieceForClass;
+use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Growth;
 use CoinStair\Core\Standing\Standing;
@@ -41,11 +42,12 @@ final class PiecePlanCommand extends Command
         $value = InputOption::VALUE_REQUIRED;
         ScoreFileInput::addTo($this)
             ->addOption('method', null, $value, implode(', ', array_column(Method::cases(), 'value')), Method::Forward->value)
-            ->addOption('instruments', null, $value, 'of the class, with commas; all if not given')
+            ->addOption('instruments', null, HandOptions::SEVERAL, 'of the class, with commas or one by one; all if not given')
             ->addOption('goal', null, $value, 'in beats a minute; that of the file, or the tempo, if not given')
             ->addOption('minutes', null, $value, 'of a lesson in which something can be taught', '27')
             ->addOption('lessons', null, $value, 'after which the goal counts as out of reach', (string) Aim::LESSONS)
             ->addOption('slow', null, $value, 'a group that holds the rest back: apart, ease or wait', SlowGroup::Apart->value)
+            ->addOption('knows', null, $value, KnownSkills::KNOWS.'; all if not given, nothing where it is empty')
             ->addOption('contact', null, $value, 'what is new is met by: new, bow, pluck or say', FirstContact::New->value)
             ->addOption('explain', null, InputOption::VALUE_NONE, 'for each number the formula with its values')
             ->addOption('format', null, $value, 'text or json', 'text');
@@ -53,10 +55,15 @@ final class PiecePlanCommand extends Command
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{method: string, minutes: string, lessons: string, slow: string, contact: string, instruments?: string} $options */
+        /**
+         * @var array{
+         *     method: string, minutes: string, lessons: string, slow: string, contact: string, instruments: list<string>,
+         *     knows: string|null,
+         * } $options
+         */
         $options = $input->getOptions();
         $method = Method::tryFrom($options['method']);
-        $instruments = HandOptions::instruments(array_filter([$options['instruments'] ?? '']));
+        $instruments = HandOptions::instruments($options['instruments']);
         $slow = SlowGroup::tryFrom($options['slow']);
         $contact = FirstContact::tryFrom($options['contact']);
         $hands = HandOptions::read($input);
@@ -66,6 +73,10 @@ final class PiecePlanCommand extends Command
         $understood = null !== $method && null !== $instruments && null !== $slow && null !== $contact && null !== $hands;
         if (!$understood || null === $minutes || null === $lessons || !\in_array($format, ['text', 'json'], true)) {
             return CommandOutput::notUnderstood($this, $output);
+        }
+        $standing = self::standing($instruments, $options['knows'], $output);
+        if (null === $standing) {
+            return Command::INVALID;
         }
         /** @var string $file */
         $file = $input->getArgument('file');
@@ -78,24 +89,46 @@ final class PiecePlanCommand extends Command
             return CommandOutput::notUnderstood($this, $output);
         }
         $aim = new Aim($goal, $instruments, $slow, $contact, lessons: $lessons);
-        $of = self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal);
+        $of = self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal, $standing);
         $plan = CutPlan::of($of, $method, null, $instruments, $aim);
         $report = PlanReport::tell($plan);
         if ('json' === $format) {
             CommandOutput::json($report, $output);
         } else {
-            $this->text($report, MeasureNumbers::of($read->piece)->all(), true === $input->getOption('explain'), $output);
+            $this->text($report, true === $input->getOption('explain'), $output);
         }
 
         return Command::SUCCESS;
     }
 
     /** @param non-empty-list<Instrument> $instruments */
-    private static function forYear(Piece $piece, HandPolicies $hands, array $instruments, int $minutes, int $goal): PieceForClass
-    {
+    private static function forYear(
+        Piece $piece,
+        HandPolicies $hands,
+        array $instruments,
+        int $minutes,
+        int $goal,
+        Standing $standing,
+    ): PieceForClass {
         $policies = ClassPolicies::of($hands, $instruments, CoinRule::standard(), Growth::likely(), $minutes, 0);
 
-        return PieceForClass::of($piece, $policies, Standing::unknown(), $goal);
+        return PieceForClass::of($piece, $policies, $standing, $goal);
+    }
+
+    /**
+     * What the class knows; all where nothing is told.
+     *
+     * @param list<Instrument> $instruments
+     */
+    private static function standing(array $instruments, ?string $knows, OutputInterface $output): ?Standing
+    {
+        if (null === $knows) {
+            return Standing::unknown();
+        }
+        $catalogue = Catalogue::shipped();
+        $class = KnownSkills::read($catalogue, $instruments, $knows, '', $output);
+
+        return null === $class ? null : Standing::of([], ...KnownPlaces::of($catalogue)->to($class));
     }
 
     /** None if it is no tempo. */
@@ -123,14 +156,13 @@ final class PiecePlanCommand extends Command
     }
 
     /**
-     * @param Plan         $report
-     * @param list<string> $numbers of the measures
+     * @param Plan $report
      */
-    private function text(array $report, array $numbers, bool $explain, OutputInterface $output): void
+    private function text(array $report, bool $explain, OutputInterface $output): void
     {
         $say = static fn (string $line) => $output->writeln($line, OutputInterface::OUTPUT_RAW);
         $say(\sprintf(
-            '%d %s, %d minutes; %s.',
+            '%d %s, %d minutes; %s%s.',
             \count($report['lessons']),
             1 === \count($report['lessons']) ? 'lesson' : 'lessons',
             round($report['seconds'] / 60),
@@ -139,6 +171,7 @@ final class PiecePlanCommand extends Command
                 $report['reaches'] >= $report['goal'] => 'the whole at '.$report['reaches'],
                 default => 'the goal stays out of reach, the whole at '.$report['reaches'],
             },
+            implode('', array_map(static fn (string $eased): string => '; '.$eased, $report['eased'])),
         ));
         foreach ($report['short'] as $short) {
             $say(\sprintf('%s: %s', $short['instrument'], $short['reason']));
@@ -146,7 +179,7 @@ final class PiecePlanCommand extends Command
         foreach ($report['lessons'] as $index => $lesson) {
             $say(\sprintf("\nLesson %d, %s", $index + 1, self::clock($lesson['seconds'])));
             foreach ($lesson['steps'] as $step) {
-                $say(self::line($step, $numbers));
+                $say(self::line($step));
                 foreach ($explain ? $step['why'] : [] as $why) {
                     $say('           '.$why);
                 }
@@ -154,11 +187,8 @@ final class PiecePlanCommand extends Command
         }
     }
 
-    /**
-     * @param StepRow      $step
-     * @param list<string> $numbers
-     */
-    private static function line(array $step, array $numbers): string
+    /** @param StepRow $step */
+    private static function line(array $step): string
     {
         $treads = array_map(
             static fn (int $tempo, int $coins): string => $tempo.' × '.$coins,
@@ -167,16 +197,13 @@ final class PiecePlanCommand extends Command
         );
 
         return rtrim(\sprintf(
-            '%5s %-8s %-20s %-42s %s',
+            '%5s %-8s %s %s %s',
             self::clock($step['seconds']),
             $step['what'],
-            null === $step['chunk']
-                ? $step['warmUp']
-                : CommandOutput::place($step['chunk']['from'], $numbers).' up to '.CommandOutput::place($step['chunk']['to'], $numbers),
-            implode('  ', $treads).
-                ([] === $step['treads'] ? '' : self::tries($step['what'], $step['tries'])),
+            mb_str_pad(null === $step['chunk'] ? $step['title'] : $step['measures'], 30),
+            mb_str_pad(implode('  ', $treads).([] === $step['treads'] ? '' : self::tries($step['what'], $step['tries'])), 58),
             ('none' === $step['others'] ? '' : implode(', ', $step['who']).', others '.$step['others'].'; ').
-                ([] === $step['rounds'] ? '' : implode(', ', $step['rounds']).'; ').
+                ([] === $step['first'] ? '' : implode(', ', $step['first']).'; ').
                 $step['prompt'],
         ));
     }

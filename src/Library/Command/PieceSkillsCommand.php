@@ -23,15 +23,15 @@ final class PieceSkillsCommand extends Command
     {
         HandOptions::add($this, 'beats a minute');
         ScoreFileInput::addTo($this)
-            ->addOption('instruments', null, InputOption::VALUE_REQUIRED, 'with commas; all if not given')
+            ->addOption('instruments', null, HandOptions::SEVERAL, 'with commas or one by one; all if not given')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'text or json', 'text');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        /** @var array{instruments?: string, format: string} $options */
+        /** @var array{instruments: list<string>, format: string} $options */
         $options = $input->getOptions();
-        $instruments = HandOptions::instruments(array_filter([$options['instruments'] ?? '']));
+        $instruments = HandOptions::instruments($options['instruments']);
         $hands = HandOptions::read($input);
         if (null === $instruments || null === $hands || !\in_array($options['format'], ['text', 'json'], true)) {
             return CommandOutput::notUnderstood($this, $output);

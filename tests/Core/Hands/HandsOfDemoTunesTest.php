@@ -140,7 +140,7 @@ final class HandsOfDemoTunesTest extends TestCase
             3,
             12,
             'B G♯ E',
-            'G string, 2; C string, stretched 4, 2',
+            'G string, 2, low 1; C string, 2',
         ];
     }
 }

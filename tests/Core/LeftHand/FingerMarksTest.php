@@ -96,7 +96,7 @@ final class FingerMarksTest extends TestCase
     /** @return iterable<string, array{0: string, 1: string, 2: int, 3: string, 4?: string, 5?: int}> */
     public static function reasons(): iterable
     {
-        yield 'the only place' => ['violin', 'E z3|', 0, 'The only place for E in these hands.'];
+        yield 'one place, found by ear' => ['violin', 'E z3|', 0, 'As the open E, an octave down.'];
         yield 'an open string' => ['violin', 'G A B z|', 1, 'Open A, let it ring.'];
         yield 'an open string of a long note' => ['violin', 'E A2 E|', 1, 'Open A, let it ring: there is time to cross.', 'crossing', 2];
         yield 'a crossing saved' => ['violin', 'E A E z|', 1, 'Fourth finger: saves crossing to A and back.', 'crossing'];

@@ -43,6 +43,9 @@ final class FingeringTest extends TestCase
         yield 'no crossing to save' => ['violin', 'E4 A4 B4', 'D: 1 A: 0 1', 'crossing'];
         yield 'a long note between' => ['violin', 'C5 E5:2 D5', 'A: l2 4 3', 'long'];
         yield 'the letter decides' => ['violin', 'D#5 Eb5', 'A: h3 l4'];
+        yield 'the raised letter of an open string' => ['violin', 'D4 D#4 E4', 'D: 0 l1 1'];
+        yield 'A sharp between A and B' => ['violin', 'A4 A#4 B4', 'A: 0 l1 1'];
+        yield 'D sharp on the viola' => ['viola', 'E4 D#4 E4', 'D: 1 l1 1'];
         yield 'low one' => ['violin', 'E5 F5 E5', 'E: 0 l1 0'];
         yield 'one finger across' => ['violin', 'B4 F#5', 'A: 1 E: 1'];
         yield 'a hop' => ['violin', 'F4 C#5', 'D: l2 A: 2'];

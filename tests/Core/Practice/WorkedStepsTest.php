@@ -92,8 +92,8 @@ final class WorkedStepsTest extends TestCase
         self::assertSame(58, $comfort->highest([54, 56, 58, 60, 63], 160.0, TodaysStair::NEXT));
         $chance = $comfort->chance(58, 160.0);
         self::assertEqualsWithDelta(0.67, $chance, 0.005);
-        self::assertEqualsWithDelta(0.26, $chance * $unread->coin(), 0.005);
-        self::assertEqualsWithDelta(0.834, $unread->after($chance)->lack, 0.002);
+        self::assertEqualsWithDelta(0.26, $unread->counting($chance), 0.005);
+        self::assertEqualsWithDelta(0.834, $unread->after($unread->counting($chance))->lack, 0.002);
         self::assertEqualsWithDelta(88.0, $comfort->afterCoins($chance)->lesser(), 0.5);
     }
 

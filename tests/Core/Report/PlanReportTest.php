@@ -20,8 +20,8 @@ use PHPUnit\Framework\TestCase;
 final class PlanReportTest extends TestCase
 {
     private const KEYS = [
-        'what', 'chunk', 'who', 'others', 'rounds', 'roundsOver', 'treads', 'coins', 'tries', 'seconds', 'top', 'prompt', 'warmUp',
-        'comfort', 'chances', 'why',
+        'what', 'chunk', 'measures', 'title', 'who', 'others', 'rounds', 'roundsOver', 'first', 'treads', 'coins', 'tries', 'seconds',
+        'top', 'prompt', 'warmUp', 'comfort', 'chances', 'why',
     ];
     /** Of a formula: tempo, comfort, beats, new music, seams, chance, coins, how they are counted, tries, seconds of a try. */
     private const TREAD =
@@ -33,7 +33,7 @@ final class PlanReportTest extends TestCase
         [$year, $goal, $minutes] = Plans::TUNES['08-kettle-on-the-hob.abc'];
         $piece = Plans::piece(Plans::tune('08-kettle-on-the-hob.abc'), $year, $goal, $minutes);
         $report = PlanReport::tell(Plans::of($piece, Method::LastFirst));
-        $keys = ['method', 'level', 'goal', 'minutes', 'lessons', 'reaches', 'short', 'seconds'];
+        $keys = ['method', 'level', 'goal', 'minutes', 'lessons', 'reaches', 'eased', 'short', 'seconds'];
         self::assertSame($keys, array_keys($report));
         self::assertSame(
             ['last-first', 2, 96, 27, 96],

@@ -158,6 +158,10 @@ final class CatalogueRulesTest extends TestCase
         yield 'short' => ['bow.short', '.D .E .F .G|]', $quarters];
         yield 'accent' => ['bow.accent', '!>!D E F G|]', $quarters];
         yield 'hooked' => ['bow.hook', '(.D .E) (.F .G)|D4|]', $quarters];
+        yield 'a hooked pair is not short' => ['bow.short', '.D .E .F .G|]', '(.D .E) (.F .G)|D4|]'];
+        yield 'a hooked pair is no slur' => ['slur.2', '(D E) F G|]', '(.D .E) (.F .G)|D4|]'];
+        yield 'nor a crossing in one' => ['crossing.slur', '(G A) F G|]', '(.G .A) (.F .G)|D4|]'];
+        yield 'an upbeat begins no line with an up-bow' => ['bow.up', 'uD E F G|]', 'D|E F G A|B4|]'];
         yield 'begins up' => ['bow.up', 'uD E F G|]', $quarters];
         yield 'pickup with the bow' => ['bow.upbeat', 'D|E F G A|B4|]', $quarters];
         yield 'two in a slur' => ['slur.2', '(D E) F G|]', $quarters];
@@ -189,6 +193,7 @@ final class CatalogueRulesTest extends TestCase
         yield 'triplet' => ['rhythm.triplet', '(3D/E/F/ G A B|]', 'D/E/ G A B|]'];
         yield 'off the beat' => ['rhythm.off-beat', 'D/ E F/ G A|]', 'D/ E/ F G A|]'];
         yield 'after a rest on the beat' => ['rhythm.off-beat', 'z/ E/ F G A|]', 'D/ z/ F G A|]'];
+        yield 'quarter, half, quarter' => ['rhythm.across', 'D E2 F|G A G2|]', 'D E F2|D2 E F|z E2 F|]'];
         yield 'quarter rests' => ['rhythm.rest.quarter', 'D z F G|]', 'D z2 G|]'];
         yield 'half rests' => ['rhythm.rest.half', 'D2 z2|]', 'D z F G|]'];
         yield 'measure of rest' => ['rhythm.rest.measure', 'D4|z4|D4|]', 'D2 z2|D4|]'];
