@@ -43,14 +43,14 @@ final readonly class Round
         return new self(Mode::Bow, $position, $position + 2, true);
     }
 
-    /** What of a chunk is played in it; all where it says nothing else, or where its measures do not lie in the chunk any more. */
+    /** What of a chunk, or around it, is played in it; all of the chunk where it says nothing else. */
     public function of(Chunk $chunk, Piece $piece): Chunk
     {
         if (null === $this->from || null === $this->to || $this->to > \count($piece->measures)) {
             return $chunk;
         }
-        $from = Place::of($this->from);
-        $from = $from->isBefore($chunk->from) ? $chunk->from : $from;
+        // What begins in the measure of the chunk begins with it.
+        $from = $this->from === $chunk->from->position ? $chunk->from : Place::of($this->from);
         $to = Place::of($this->to);
 
         return $from->isBefore($to) ? Chunk::of($piece, ChunkKind::Pair, $from, $to) : $chunk;

@@ -7,13 +7,19 @@ namespace CoinStair\Core\Method;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkNode;
+use CoinStair\Core\Score\Piece;
 
 /**
  * Each class of the same measures is learned once; its returns are found, also within a phrase, and only what differs is learned anew. What
- * holds nothing but what was found is not joined.
+ * holds nothing but what was found is not joined; crumbs go with what stands beside them.
  */
 final class FindIt implements TeachingMethod
 {
+    /** Onsets under which a piece of a phrase goes with its neighbor. */
+    private const CRUMB = 4;
+    /** Measures up to which finds that touch become one. */
+    private const FOUND = 8;
+
     public function teach(Taught $taught, array $spots, array $own): void
     {
         $climb = new Climb(
@@ -32,39 +38,118 @@ final class FindIt implements TeachingMethod
         if ($taught->findAgain($phrase->chunk)) {
             return;
         }
-        $run = null;
-        $isNew = true;
-        $keys = [];
-        foreach ($phrase->leaves() as $measure) {
-            $key = $taught->key($measure);
-            $again = null !== $taught->taughtAs($measure) || ('' !== $key && isset($keys[$key]));
-            $joined = $run?->join($measure, ChunkKind::Join);
-            if (null !== $run && null !== $joined && self::goesOn($taught, $joined, $isNew, $again)) {
-                $run = $joined;
+        foreach (self::together(self::withoutCrumbs(self::pieces($taught, $phrase), $taught->tree->piece)) as $piece) {
+            $chunk = $piece->chunk->edges() === $phrase->chunk->edges() ? $phrase->chunk : $piece->chunk;
+            if ($piece->isNew || null === $piece->like) {
+                $taught->learn($chunk);
             } else {
-                self::take($taught, $run, $phrase);
-                $run = $measure;
-                // What was just taught may be found now.
-                $isNew = null === $taught->taughtAs($measure);
+                $taught->findAs($chunk, $piece->like);
             }
-            $keys[$key] = true;
         }
-        self::take($taught, $run, $phrase);
         if ($taught->hasLearnedIn($phrase->chunk)) {
             $taught->join($phrase->chunk);
         }
     }
 
-    /** New measures that follow each other are one run; so are known ones that were taught as one. */
-    private static function goesOn(Taught $taught, Chunk $joined, bool $isNew, bool $again): bool
+    /**
+     * The measures of a phrase, those that follow each other and are new as one, and those that were taught as one.
+     *
+     * @return non-empty-list<PhrasePiece>
+     */
+    private static function pieces(Taught $taught, ChunkNode $phrase): array
     {
-        return $isNew ? !$again : $again && null !== $taught->taughtAs($joined);
+        $pieces = [];
+        $seen = [];
+        foreach ($phrase->leaves() as $measure) {
+            $key = $taught->key($measure);
+            $like = $taught->taughtAs($measure) ?? ('' === $key ? null : $seen[$key] ?? null);
+            $last = $pieces[\count($pieces) - 1] ?? null;
+            $joined = $last?->chunk->join($measure, ChunkKind::Join);
+            $asOne = null === $joined ? null : $taught->taughtAs($joined);
+            if (null !== $last && null !== $joined && ($last->isNew ? null === $like : null !== $like && null !== $asOne)) {
+                array_pop($pieces);
+                $pieces[] = new PhrasePiece($joined, $last->isNew, $asOne ?? $last->like);
+            } else {
+                $pieces[] = new PhrasePiece($measure, null === $like, $like);
+            }
+            $seen[$key] ??= $measure;
+        }
+        \assert([] !== $pieces);
+
+        return $pieces;
     }
 
-    private static function take(Taught $taught, ?Chunk $run, ChunkNode $phrase): void
+    /**
+     * What has few onsets or is no measure goes with its smaller neighbor; what is new takes in what is known.
+     *
+     * @param non-empty-list<PhrasePiece> $pieces
+     *
+     * @return non-empty-list<PhrasePiece>
+     */
+    private static function withoutCrumbs(array $pieces, Piece $piece): array
     {
-        if (null !== $run) {
-            $taught->learn($run->edges() === $phrase->chunk->edges() ? $phrase->chunk : $run);
+        while (\count($pieces) > 1) {
+            $crumb = array_find_key($pieces, static fn (PhrasePiece $one): bool => self::isCrumb($one->chunk, $piece));
+            if (null === $crumb) {
+                break;
+            }
+            $before = isset($pieces[$crumb - 1]) ? $pieces[$crumb - 1]->ticks($piece) : \PHP_INT_MAX;
+            $after = isset($pieces[$crumb + 1]) ? $pieces[$crumb + 1]->ticks($piece) : \PHP_INT_MAX;
+            $at = $before <= $after ? $crumb - 1 : $crumb;
+            array_splice($pieces, $at, 2, [$pieces[$at]->with($pieces[$at + 1])]);
         }
+
+        return $pieces;
+    }
+
+    /**
+     * What is new and touches becomes one; so do finds, up to so many measures.
+     *
+     * @param non-empty-list<PhrasePiece> $pieces
+     *
+     * @return non-empty-list<PhrasePiece>
+     */
+    private static function together(array $pieces): array
+    {
+        $together = [array_shift($pieces)];
+        foreach ($pieces as $piece) {
+            $last = $together[\count($together) - 1];
+            $both = $last->with($piece);
+            $measures = $both->chunk->lastPosition() - $both->chunk->from->position + 1;
+            if ($last->isNew === $piece->isNew && ($piece->isNew || $measures <= self::FOUND)) {
+                array_pop($together);
+                $together[] = $both;
+            } else {
+                $together[] = $piece;
+            }
+        }
+
+        return $together;
+    }
+
+    private static function isCrumb(Chunk $chunk, Piece $piece): bool
+    {
+        $measure = $piece->measures[$chunk->lastPosition()]->meter->ticks();
+
+        return $piece->ticksBetween($chunk->from, $chunk->to) < $measure || self::onsets($chunk, $piece) < self::CRUMB;
+    }
+
+    /** Notes that begin in a chunk, in the part that has most. */
+    private static function onsets(Chunk $chunk, Piece $piece): int
+    {
+        $most = 0;
+        foreach ($piece->parts as $part) {
+            $onsets = 0;
+            for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+                foreach ($part->events($position) as $event) {
+                    $isInside = ($position > $chunk->from->position || $event->start >= $chunk->from->offset)
+                        && ($position < $chunk->to->position || $event->start < $chunk->to->offset);
+                    $onsets += $isInside && !$event->isRest() && !$event->isGrace() && !$event->tiedFrom ? 1 : 0;
+                }
+            }
+            $most = max($most, $onsets);
+        }
+
+        return $most;
     }
 }

@@ -51,6 +51,15 @@ final class Taught
         $this->order[] = new TaughtChunk(StepPurpose::Find, $chunk, $like);
     }
 
+    /** A chunk that is found, as a whole or piece by piece, where its notes were taught before. */
+    public function findAs(Chunk $chunk, Chunk $like): void
+    {
+        if (!$this->isHeld($chunk) && !$this->found($chunk)) {
+            $this->find($chunk, $like);
+            $this->hold($chunk);
+        }
+    }
+
     /** These notes were taught with a chunk. */
     public function know(string $key, Chunk $chunk): void
     {

@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\Climbed;
+use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Practice\Groups;
@@ -31,6 +32,8 @@ final class ClassState
     /** @var array<string, string> pitch of places on the fingerboard that were new and have been met, by place */
     private array $met = [];
     private readonly PlacesMet $places;
+    /** @var array<int, true> positions at which something begins that was played to the class */
+    private array $heard = [];
     /** Highest tempo at which the whole was run, and that of this meeting. */
     private int $wholeAt = 0;
     private int $wholeToday = 0;
@@ -93,6 +96,12 @@ final class ClassState
         return $positions;
     }
 
+    /** A chunk was played to the class. */
+    public function hasHeard(Chunk $chunk): bool
+    {
+        return isset($this->heard[$chunk->from->position]);
+    }
+
     /** The chance that a go of a chunk at the goal is clean. */
     public function chanceAtGoal(Chunk $chunk): float
     {
@@ -108,6 +117,11 @@ final class ClassState
      */
     public function played(StepPurpose $purpose, Chunk $chunk, StepTime $time, ?Rung $rung = null, array $who = []): void
     {
+        foreach ($time->rounds as $round) {
+            if (Mode::Listen === $round->mode) {
+                $this->heard[(int) $round->from] = true;
+            }
+        }
         if (true === $rung?->isOnOpenStrings()) {
             return;
         }

@@ -169,7 +169,7 @@ final class CutPlan
     {
         $class = $this->class ??= new ClassState($this->of, $this->aim, $this->groups());
 
-        return (new StepPlanner($this->of, $this->aim, $class))->maker->start($class->practice, $chunk);
+        return (new StepPlanner($this->of, $this->tree(), $this->aim, $class))->maker->start($class->practice, $chunk);
     }
 
     /**

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
+use CoinStair\Core\Difficulty\Move;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\LessonDraft;
@@ -55,7 +56,7 @@ final class PlayThrough
     ) {
         $this->class = new ClassState($of, $aim, $groups);
         $this->left = new OrderLeft($order, $of->past);
-        $this->planner = new StepPlanner($of, $aim, $this->class);
+        $this->planner = new StepPlanner($of, $tree, $aim, $this->class);
         $prompts = $of->prompts($aim->goal);
         $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts);
     }
@@ -328,7 +329,10 @@ final class PlayThrough
             if ($stands || !$played->holds($worst->move->from)) {
                 continue;
             }
-            $chunk = Chunk::of($this->of->piece, ChunkKind::Spot, $worst->move->from, $worst->move->to);
+            $chunk = $this->spot($worst->move);
+            if (null === $chunk) {
+                continue;
+            }
             $group = $this->groups->apart[$name];
             $byPlace[$chunk->edges()][] = [$practice->hands($chunk)->lesser(), $group, $chunk];
             if ($this->isLeftOut(OwnStep::ofGroup($number, $group))) {
@@ -390,7 +394,7 @@ final class PlayThrough
         $hardest = $this->class->practice->hardest($phrase);
         $comfort = $this->class->practice->comfort($phrase);
         $isHeld = null !== $hardest && !$comfort->isHeldByReading() && $comfort->lesser() < $this->aim->goal;
-        $spot = $isHeld ? Chunk::of($this->of->piece, ChunkKind::Spot, $hardest->move->from, $hardest->move->to) : null;
+        $spot = $isHeld ? $this->spot($hardest->move) : null;
         foreach (array_filter([$spot, $phrase]) as $chunk) {
             if (!$this->takeAgain($lesson, StepPurpose::Learn, $chunk, $closing)) {
                 return false;
@@ -398,6 +402,14 @@ final class PlayThrough
         }
 
         return true;
+    }
+
+    /** The two notes of a move; none where they begin together, as grace notes can. */
+    private function spot(Move $move): ?Chunk
+    {
+        return $move->from->isBefore($move->to) && $this->of->piece->holds($move->to)
+            ? Chunk::of($this->of->piece, ChunkKind::Spot, $move->from, $move->to)
+            : null;
     }
 
     /** @return bool all fitted */

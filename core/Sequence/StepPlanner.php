@@ -6,8 +6,10 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\Climbed;
+use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\Round;
 use CoinStair\Core\Lesson\StepLimits;
@@ -31,7 +33,7 @@ final readonly class StepPlanner
 
     public StepMaker $maker;
 
-    public function __construct(private PieceForClass $of, private Aim $aim, private ClassState $class)
+    public function __construct(private PieceForClass $of, private ChunkTree $tree, private Aim $aim, private ClassState $class)
     {
         $this->maker = new StepMaker($of->piece, $aim->goal, $of->policies->year(), $of->policies->growth);
     }
@@ -119,7 +121,8 @@ final readonly class StepPlanner
             $taught->rung,
             match (true) {
                 $isJoin => null === $begun ? $this->seam($chunk) : [],
-                $again, null !== $taught->rung, ChunkKind::Spot === $chunk->kind => [],
+                ChunkKind::Spot === $chunk->kind => $this->heard($chunk),
+                $again, null !== $taught->rung => [],
                 default => $this->rounds($chunk),
             },
             $again,
@@ -133,6 +136,16 @@ final readonly class StepPlanner
         $position = $chunk->lastPosition() - $chunk->from->position < self::MEASURES ? null : $this->class->practice->weakSeam($chunk);
 
         return null === $position ? [] : array_fill(0, self::SEAM, Round::ofSeam($position));
+    }
+
+    /** @return list<Round> the phrase of a place that stands alone is played to them once, where they have not met it */
+    private function heard(Chunk $spot): array
+    {
+        $phrase = $this->tree->phraseAt($spot->from)->chunk;
+        $last = min($phrase->lastPosition() + 1, \count($this->of->piece->measures));
+        $isMet = $this->class->practice->lack($phrase) < self::FIRST_CONTACT || $this->class->hasHeard($phrase);
+
+        return $isMet ? [] : [Round::over(Mode::Listen, $phrase->from->position, $last)];
     }
 
     /** @return list<Round> of first contact: over what is new, with the measure after it */

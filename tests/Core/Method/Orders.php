@@ -143,7 +143,13 @@ final class Orders
         yield 'find it: a phrase of known measures in another order' => [
             Method::FindIt,
             self::A.'FAdf|GBeg|DFAd|EGBe|',
-            ['learn 0–4', 'find 4–6 as 0', 'find 6–8 as 0', 'join 0–8', 'run 0–8'],
+            ['learn 0–4', 'find 4–8 as 0', 'join 0–8', 'run 0–8'],
+            2,
+        ];
+        yield 'find it: a long note at the end is no step' => [
+            Method::FindIt,
+            'DADA|DADD|DADA|DADD|DADA|DADD|DADA|D4|',
+            ['learn 0–2', 'find 2–4 as 0', 'join 0–4', 'find 4–6 as 0', 'learn 6–8', 'join 4–8', 'join 0–8', 'run 0–8'],
             2,
         ];
         yield 'find it: a phrase that comes back' => [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Form\Sameness;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
@@ -17,10 +18,12 @@ use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\TempoMarks;
 use CoinStair\Core\Sequence\CutPlan;
 use CoinStair\Core\Sequence\LessonSequence;
 use CoinStair\Core\Standing\PastLesson;
 use CoinStair\Core\Standing\Touch;
+use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -239,6 +242,46 @@ final class PlayThroughTest extends TestCase
         foreach (Method::cases() as $method) {
             $plan = Plans::of(Plans::piece($tune, 1, 60, 22), $method)->plan();
             $this->assertKeepsItsLimits($plan, $method->value);
+        }
+    }
+
+    /** What holds for any piece, by any method, whatever the class knows. */
+    public function testWhatHoldsForPiecesOfChance(): void
+    {
+        foreach (range(1, 60) as $seed) {
+            $tune = RandomPieces::piece($seed);
+            $year = 1 + $seed % 4;
+            $piece = Plans::piece($tune, $year, $tune->goalTempo ?? 84, 30);
+            foreach (Method::cases() as $method) {
+                $plan = Plans::of($piece, $method);
+                $this->assertClimbsNoTreadTooSteep($plan->plan(), "seed $seed, {$method->value}");
+                $this->assertNothingIsTaughtAfterWhatHoldsIt($plan, "seed $seed, {$method->value}");
+            }
+        }
+    }
+
+    private function assertClimbsNoTreadTooSteep(LessonSequence $plan, string $message): void
+    {
+        foreach ($plan->steps() as $step) {
+            $tempos = $step->time->tempos();
+            foreach (\array_slice($tempos, 1) as $index => $tempo) {
+                $next = TempoMarks::floor($tempos[$index] + 8);
+                self::assertLessThanOrEqual(max(1.25 * $tempos[$index], $next), $tempo, "$message, {$step->chunk?->edges()}");
+            }
+        }
+    }
+
+    private function assertNothingIsTaughtAfterWhatHoldsIt(CutPlan $plan, string $message): void
+    {
+        $taught = [];
+        foreach ($plan->order() as $one) {
+            if (StepPurpose::Learn !== $one->as || null !== $one->rung || ChunkKind::Spot === $one->chunk->kind) {
+                continue;
+            }
+            foreach ($taught as $before) {
+                self::assertFalse($before->contains($one->chunk), "$message: {$one->chunk->edges()} after {$before->edges()}");
+            }
+            $taught[] = $one->chunk;
         }
     }
 
