@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Hands;
 
 use CoinStair\Core\LeftHand\Candidate;
+use CoinStair\Core\LeftHand\EqualMeasures;
 use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
@@ -17,6 +18,7 @@ use CoinStair\Core\RightHand\Bowing;
 use CoinStair\Core\RightHand\BowPath;
 use CoinStair\Core\RightHand\BowUse;
 use CoinStair\Core\RightHand\HandNotice;
+use CoinStair\Core\RightHand\ReturningBows;
 use CoinStair\Core\RightHand\StrokeMark;
 use CoinStair\Core\RightHand\Strokes;
 use CoinStair\Core\Score\Instrument;
@@ -254,7 +256,9 @@ final readonly class BothHands
         foreach ($bowing->strokes as $index => $stroke) {
             $strokeMarks[] = [...$stroke->marks, ...$used[$index]];
         }
-        $all = [...$derived, ...self::leftHandNotices($fingering, $policy), ...$bowing->notices, ...$notices];
+        $classes = EqualMeasures::classes($fingering->notes);
+        $returns = ReturningBows::find($piece, $bowing->strokes, $classes, $second, $policies->level);
+        $all = [...$derived, ...self::leftHandNotices($fingering, $policy), ...$bowing->notices, ...$returns, ...$notices];
         foreach ($divided as $other) {
             array_push($all, ...$other->notices);
         }

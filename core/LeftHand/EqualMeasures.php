@@ -37,23 +37,60 @@ final class EqualMeasures
         return array_values($self->choices);
     }
 
+    /**
+     * The number of the kind of each measure that has notes: the same for those in which the same stands.
+     *
+     * @param list<LineNote> $notes
+     *
+     * @return array<int, int> by position, rising
+     */
+    public static function classes(array $notes): array
+    {
+        $classes = $numbers = [];
+        foreach (self::byMeasure($notes) as $position => $indexes) {
+            $key = self::key($notes, $indexes);
+            $classes[$position] = $numbers[$key] ??= \count($numbers);
+        }
+
+        return $classes;
+    }
+
     /** @return array<string, non-empty-list<non-empty-list<int>>> indexes of the notes of each measure, by what stands in it */
     private function groups(): array
     {
-        $byMeasure = [];
-        foreach ($this->notes as $index => $note) {
-            $byMeasure[$note->position][] = $index;
-        }
         $groups = [];
-        foreach ($byMeasure as $indexes) {
-            $key = implode(' ', array_map(fn (int $index): string => $this->told($this->notes[$index]), $indexes));
-            $groups[$key][] = $indexes;
+        foreach (self::byMeasure($this->notes) as $indexes) {
+            $groups[self::key($this->notes, $indexes)][] = $indexes;
         }
 
         return $groups;
     }
 
-    private function told(LineNote $note): string
+    /**
+     * @param list<LineNote> $notes
+     *
+     * @return array<int, non-empty-list<int>> indexes of the notes of each measure, by its position
+     */
+    private static function byMeasure(array $notes): array
+    {
+        $byMeasure = [];
+        foreach ($notes as $index => $note) {
+            $byMeasure[$note->position][] = $index;
+        }
+
+        return $byMeasure;
+    }
+
+    /**
+     * @param list<LineNote>      $notes
+     * @param non-empty-list<int> $indexes of one measure
+     */
+    private static function key(array $notes, array $indexes): string
+    {
+        return implode(' ', array_map(static fn (int $index): string => self::told($notes[$index]), $indexes));
+    }
+
+    private static function told(LineNote $note): string
     {
         return implode('.', [
             $note->offset,
@@ -71,7 +108,7 @@ final class EqualMeasures
         $variants = [];
         foreach ($measures as $indexes) {
             $variant = array_map(fn (int $index): ?Candidate => $this->choices[$index], $indexes);
-            $variants[implode(' ', array_map(self::key(...), $variant))] ??= $variant;
+            $variants[implode(' ', array_map(self::place(...), $variant))] ??= $variant;
         }
         if (\count($variants) < 2 || \in_array(null, array_merge(...array_values($variants)), true)) {
             return;
@@ -155,9 +192,9 @@ final class EqualMeasures
         return $cost;
     }
 
-    private static function key(?Candidate $choice): string
+    private static function place(?Candidate $choice): string
     {
         return null === $choice ? '-' : "$choice->string.$choice->finger.{$choice->placement->value}.$choice->hand".
-            implode('', array_map(self::key(...), $choice->upper));
+            implode('', array_map(self::place(...), $choice->upper));
     }
 }

@@ -55,7 +55,7 @@ final class BowUse
             if (self::recovers($strokes, $path, $index)) {
                 $found[] = StrokeMark::Recover;
             }
-            $needed = self::RETAKE_SECONDS[max(1, min(4, $level))];
+            $needed = self::retakeSeconds($level);
             if ($step->has(StrokeMark::Retake) && $stroke->rest * $secondsPerTick < $needed) {
                 $notices[] = new HandNotice(
                     'retake-short',
@@ -71,6 +71,12 @@ final class BowUse
         }
 
         return [$marks, $notices];
+    }
+
+    /** Seconds that a retake needs in a year of playing. */
+    public static function retakeSeconds(int $level): float
+    {
+        return self::RETAKE_SECONDS[max(1, min(4, $level))];
     }
 
     /**

@@ -201,7 +201,9 @@ final readonly class LessonSteps
 
         return match (true) {
             null !== $rung && $rung->isOnOpenStrings() => Notice::word($rung->prompt()),
-            StepPurpose::Find === $purpose => Notice::word('the same notes again: find them'),
+            StepPurpose::Find === $purpose => Notice::word(
+                $this->of->turned($chunk, $taught?->like, $playing) ?? 'the same notes again: find them',
+            ),
             StepPurpose::Join === $purpose => Notice::word('no stop at the seam'),
             StepPurpose::Review === $purpose => Notice::word('as it went last time'),
             StepPurpose::Run === $purpose => Notice::word('keep going, whatever comes'),

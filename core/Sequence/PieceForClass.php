@@ -19,12 +19,15 @@ use CoinStair\Core\Memory\NoMemory;
 use CoinStair\Core\Practice\FirstReading;
 use CoinStair\Core\Practice\NewMusic;
 use CoinStair\Core\Practice\Practice;
+use CoinStair\Core\RightHand\BowedStroke;
 use CoinStair\Core\RightHand\BowFronts;
+use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\RhythmPattern;
 use CoinStair\Core\Skill\PieceFacts;
 use CoinStair\Core\Skill\SkillPrompts;
@@ -243,6 +246,43 @@ final class PieceForClass
         $classes = $this->likeness()->classes;
 
         return new Practice($this->piece, $classes, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
+    }
+
+    /**
+     * How the bow starts a chunk that is found again, where most of those who play start it the other way.
+     *
+     * @param list<Instrument> $who
+     */
+    public function turned(Chunk $chunk, ?Chunk $like, array $who): ?string
+    {
+        if (null === $like) {
+            return null;
+        }
+        $turned = [];
+        foreach ($who as $instrument) {
+            [$now, $before] = [$this->bowAt($instrument, $chunk), $this->bowAt($instrument, $like)];
+            if (null !== $now && null !== $before && $now !== $before) {
+                $turned[$now->value] = ($turned[$now->value] ?? 0) + ($this->policies->players[$instrument->value] ?? 1);
+            }
+        }
+        $all = array_sum(array_map(fn (Instrument $one): int => $this->policies->players[$one->value] ?? 1, $who));
+
+        return match (true) {
+            2 * ($turned[Direction::Up->value] ?? 0) > $all => 'the same notes again, bow starts up',
+            2 * ($turned[Direction::Down->value] ?? 0) > $all => 'the same notes again, bow starts down',
+            default => null,
+        };
+    }
+
+    /** The direction of the first stroke that begins in a chunk. */
+    private function bowAt(Instrument $instrument, Chunk $chunk): ?Direction
+    {
+        $step = array_find(
+            $this->hands($instrument)->bowing->strokes,
+            static fn (BowedStroke $step): bool => $chunk->holds(Place::of($step->stroke->position, $step->stroke->offset)),
+        );
+
+        return $step?->direction;
     }
 
     /** What a group plays for which the written part is too quick. */
