@@ -248,7 +248,7 @@ final readonly class BothHands
         array $divided = [],
     ): self {
         $policy = $policies->fingering($instrument, $second);
-        $fingering = Fingering::of(Line::read($piece, $part, $voice, $overrides), $policy)->alike($policy);
+        $fingering = EqualMeasures::alike(Fingering::of(Line::read($piece, $part, $voice, $overrides), $policy), $policy);
         $bowing = Bowing::of($piece, Strokes::read($piece, $part, $voice, $overrides), $policies->bowing);
         $path = BowPath::of($bowing->strokes, $policies->amount, $policies->start, $fronts);
         [$used, $notices] = BowUse::reckon($bowing->strokes, $path, $instrument, $second, $policies->level);

@@ -24,8 +24,8 @@ final class EqualMeasures
         $this->choices = $fingering->choices;
     }
 
-    /** @return list<Candidate|null> the choices of a fingering, those of equal measures alike */
-    public static function alike(Fingering $fingering, FingeringPolicy $policy): array
+    /** A fingering with that of equal measures alike, where that costs little more. */
+    public static function alike(Fingering $fingering, FingeringPolicy $policy): Fingering
     {
         $self = new self($fingering->notes, $fingering, $policy);
         foreach ($self->groups() as $measures) {
@@ -34,7 +34,9 @@ final class EqualMeasures
             }
         }
 
-        return array_values($self->choices);
+        $choices = array_values($self->choices);
+
+        return $choices === $fingering->choices ? $fingering : $fingering->with($choices, $policy);
     }
 
     /**

@@ -49,19 +49,16 @@ final readonly class Fingering
         return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
     }
 
-    /** The same with one fingering for all measures that have the same notes, where that costs little more. */
-    public function alike(FingeringPolicy $policy): self
+    /**
+     * The same notes with other choices.
+     *
+     * @param list<Candidate|null> $choices one for each note; none where it is out of reach
+     */
+    public function with(array $choices, FingeringPolicy $policy): self
     {
-        $choices = EqualMeasures::alike($this, $policy);
+        $cost = self::costOf($this->notes, $choices, $policy);
 
-        return $choices === $this->choices ? $this : new self(
-            $this->notes,
-            $choices,
-            $this->troubles,
-            self::costOf($this->notes, $choices, $policy),
-            $this->hands,
-            $this->fingerboard,
-        );
+        return new self($this->notes, $choices, $this->troubles, $cost, $this->hands, $this->fingerboard);
     }
 
     /**

@@ -13,7 +13,7 @@ use CoinStair\Core\Skill\Needs;
 final readonly class Glance
 {
     /**
-     * @param int  $fresh     new skills of the group that has most of them
+     * @param int  $fresh     new points of the group that has most of them
      * @param bool $isBlocked something has to be learned before that the piece does not have
      * @param int  $due       skills of the piece that are due again
      */
@@ -28,7 +28,7 @@ final readonly class Glance
         $isBlocked = false;
         foreach ($class->instruments as $instrument) {
             $new = self::newTo($instrument, array_keys($needs->first[$instrument->value] ?? []), $class, $catalogue);
-            $fresh = max($fresh, \count($new));
+            $fresh = max($fresh, Points::of($new));
             foreach ($isBlocked ? [] : $new as $code) {
                 $isBlocked = $isBlocked || (!$needs->has($instrument, $code) && !self::isPlaced($code, $needs, $class));
             }

@@ -19,7 +19,7 @@ final readonly class Readiness
      * @param list<NewSkill>      $new     what comes before a skill stands before it, the deepest first
      * @param list<SkillOfGroups> $due     skills of the piece that are due again, the worst first
      * @param list<SkillOfGroups> $begun   that were introduced and not practised yet
-     * @param array<string, int>  $byGroup new skills of each group, by instrument
+     * @param array<string, int>  $byGroup new points of each group, by instrument
      */
     private function __construct(
         public Verdict $verdict,
@@ -38,7 +38,7 @@ final readonly class Readiness
         $groups = $places = $begun = $byGroup = [];
         foreach ([] === $instruments ? $class->instruments : $instruments as $instrument) {
             $new = Glance::newTo($instrument, $needs->inOrder($instrument), $class, $catalogue);
-            $byGroup[$instrument->value] = \count($new);
+            $byGroup[$instrument->value] = Points::of($new);
             foreach ($new as $code) {
                 $groups[$code][] = $instrument;
                 $place = $needs->firstPlace($instrument, $code);
@@ -61,6 +61,14 @@ final readonly class Readiness
             self::together($begun),
             $byGroup,
         );
+    }
+
+    /** The group by which the verdict goes: that with most points; none where nothing is new. */
+    public function decides(): ?Instrument
+    {
+        $most = [] === $this->byGroup ? 0 : max($this->byGroup);
+
+        return 0 === $most ? null : Instrument::from((string) array_search($most, $this->byGroup, true));
     }
 
     /** It in numbers. */

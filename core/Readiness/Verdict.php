@@ -23,7 +23,7 @@ enum Verdict: string
         };
     }
 
-    /** @param int $fresh new skills of the group that has most of them */
+    /** @param int $fresh new points of the group that has most of them */
     public static function of(int $fresh, Thresholds $thresholds): self
     {
         return match (true) {

@@ -30,7 +30,7 @@ final class ReadyReport
     /**
      * @param list<BothHands> $hands of the class's instruments
      *
-     * @return array{verdict: string, new: list<NewRow>, due: list<string>}
+     * @return array{verdict: string, points: array<string, int>, decides: string, new: list<NewRow>, due: list<string>}
      */
     public static function tell(Piece $piece, array $hands, ClassSkills $class, Catalogue $catalogue): array
     {
@@ -39,6 +39,8 @@ final class ReadyReport
 
         return [
             'verdict' => $readiness->verdict->value,
+            'points' => $readiness->byGroup,
+            'decides' => $readiness->decides()->value ?? '',
             'new' => array_map(
                 static fn (NewSkill $new): array => [
                     'code' => $new->code,
@@ -72,7 +74,7 @@ final class ReadyReport
             if (null !== $new->first && \in_array($of->instrument(), $new->instruments, true)) {
                 $warmUp = WarmUpForSkill::find($catalogue->skills[$new->code], $of, $new->first);
                 if (null !== $warmUp) {
-                    return ['warm-up '.$warmUp->code()];
+                    return ['warm-up: '.$warmUp->title()];
                 }
             }
         }

@@ -24,6 +24,9 @@ use CoinStair\Core\Standing\Touch;
  */
 final class ClassState
 {
+    /** Share of a chunk not read from which on it is met for the first time. Starting value. */
+    public const FIRST_CONTACT = 0.5;
+
     /** Of those by whom the class's stair goes. */
     public readonly Practice $practice;
     /** @var array<string, Practice> of each group that is apart, by instrument */
@@ -235,7 +238,7 @@ final class ClassState
         if ($chunk->isWhole($this->of->piece)) {
             $this->wholeAt = max($this->wholeAt, $tempo);
             $this->wholeToday = max($this->wholeToday, $tempo);
-            $this->isFinished = $this->isFinished || ($tempo >= $this->aim->goal && $this->lack < StepPlanner::FIRST_CONTACT);
+            $this->isFinished = $this->isFinished || ($tempo >= $this->aim->goal && $this->lack < self::FIRST_CONTACT);
         }
     }
 

@@ -323,13 +323,30 @@ final class PieceForClass
     /** The warm-ups that can be made from it. */
     public function warmUps(): WarmUps
     {
-        return new WarmUps($this->piece, $this->policies, $this->difficulty());
+        return new WarmUps($this->piece, $this->policies, $this->difficulty(), $this->skillsToTell(), $this->strings());
+    }
+
+    /** @return array<string, list<string>> letters of the strings that each instrument of the class uses, the most used first */
+    private function strings(): array
+    {
+        $strings = [];
+        foreach ($this->policies->instruments as $instrument) {
+            $counts = [];
+            foreach ($this->difficulty()->moves($instrument) as $move) {
+                $counts[$move->string] = ($counts[$move->string] ?? 0) + 1;
+            }
+            unset($counts['']);
+            arsort($counts);
+            $strings[$instrument->value] = array_map(strval(...), array_keys($counts));
+        }
+
+        return $strings;
     }
 
     /** What is played of a warm-up: one part for each instrument of the class. */
     public function musicOf(WarmUp $warmUp): Piece
     {
-        return WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments);
+        return WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments, $this->strings());
     }
 
     /**

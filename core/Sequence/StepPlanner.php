@@ -23,8 +23,6 @@ use CoinStair\Core\Practice\StepMaker;
 /** How a step of the order is taught on a day, from where the class stands (handbook 6). */
 final readonly class StepPlanner
 {
-    /** Share of a chunk not read from which on it is met for the first time. Starting value. */
-    public const FIRST_CONTACT = 0.5;
     /** Places of a chunk over which rounds go, at the most, and measures of each. */
     private const PLACES = 2;
     private const MEASURES = 2;
@@ -100,7 +98,7 @@ final readonly class StepPlanner
         $practice = $this->class->practice;
         $rule = $this->of->policies->rule;
         $isJoin = StepPurpose::Join === $ordered->purpose;
-        $again = null !== $begun || $practice->lack($chunk) < self::FIRST_CONTACT;
+        $again = null !== $begun || $practice->lack($chunk) < ClassState::FIRST_CONTACT;
         $clean = $isJoin ? $practice->cleanTempo($chunk) : 0;
 
         return $this->maker->climb(
@@ -143,7 +141,7 @@ final readonly class StepPlanner
     {
         $phrase = $this->tree->phraseAt($spot->from)->chunk;
         $last = min($phrase->lastPosition() + 1, \count($this->of->piece->measures));
-        $isMet = $this->class->practice->lack($phrase) < self::FIRST_CONTACT || $this->class->hasHeard($phrase);
+        $isMet = $this->class->practice->lack($phrase) < ClassState::FIRST_CONTACT || $this->class->hasHeard($phrase);
 
         return $isMet ? [] : [Round::over(Mode::Listen, $phrase->from->position, $last)];
     }

@@ -78,6 +78,30 @@ final readonly class SkillPrompts
         return $scores;
     }
 
+    /**
+     * The first measure of some that holds the stroke or rhythm that is most worth preparing.
+     *
+     * @return array{int, float}|null its position and the score; none where all of it is of an earlier year
+     */
+    public function rarestStroke(Instrument $instrument, int $from, int $to, int $year): ?array
+    {
+        $best = null;
+        foreach ($this->scores($instrument, $from, $to, $year) as $code => $score) {
+            $family = Catalogue::shipped()->find($code)?->family;
+            $isStroke = Family::BowStrokes === $family || Family::Rhythm === $family;
+            $isRest = str_starts_with($code, 'rhythm.rest') || str_starts_with($code, 'rhythm.meter') || 'bow.slow' === $code;
+            if ($isStroke && !$isRest && $score >= self::OF_THE_YEAR && $score > ($best[1] ?? 0.0)) {
+                $positions = array_filter(
+                    array_keys($this->found[$instrument->value][$code] ?? []),
+                    static fn (int $position): bool => $position >= $from && $position < $to,
+                );
+                $best = [] === $positions ? $best : [min($positions), $score];
+            }
+        }
+
+        return $best;
+    }
+
     public function line(string $code): Notice
     {
         $line = self::lines()[$code] ?? null;

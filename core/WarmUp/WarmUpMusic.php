@@ -16,7 +16,6 @@ use CoinStair\Core\Score\Key;
 use CoinStair\Core\Score\Marks;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\Meter;
-use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Pitch;
@@ -35,17 +34,22 @@ final readonly class WarmUpMusic
     /** Octaves in which a note is looked for, the written one first. */
     private const OCTAVES = [0, -1, -2, 1];
 
-    private function __construct(private Piece $from, private WarmUp $warmUp)
+    /** @param array<string, list<string>> $strings letters of those that each instrument uses in the piece, the most used first */
+    private function __construct(private Piece $from, private WarmUp $warmUp, private array $strings)
     {
     }
 
     /**
-     * @param Piece            $from        the piece from which it is made
-     * @param list<Instrument> $instruments of the class
+     * @param Piece                       $from        the piece from which it is made
+     * @param list<Instrument>            $instruments of the class
+     * @param array<string, list<string>> $strings     letters of those that each instrument uses in the piece, the most used first
      */
-    public static function write(Piece $from, WarmUp $warmUp, array $instruments): Piece
+    public static function write(Piece $from, WarmUp $warmUp, array $instruments, array $strings = []): Piece
     {
-        $self = new self($from, $warmUp);
+        $self = new self($from, $warmUp, $strings);
+        if (WarmUpKind::Stroke === $warmUp->kind) {
+            return $self->stroke($instruments);
+        }
         $parts = $measures = [];
         $lines = array_map($self->line(...), $instruments);
         $longest = max([1, ...array_map(static fn (array $line): int => \count(self::bars($line)), $lines)]);
@@ -79,18 +83,14 @@ final readonly class WarmUpMusic
             WarmUpKind::Scale => $this->scale($instrument),
             WarmUpKind::FirstNote => $this->firstNote($instrument),
             WarmUpKind::NewPlace, WarmUpKind::Check => $this->place($instrument),
-            WarmUpKind::Stroke => $this->stroke($instrument),
+            WarmUpKind::Stroke => throw new \LogicException('A stroke is copied as it is written.'),
         };
     }
 
     /** @return non-empty-list<array{Pitch, float, bool}> */
     private function openStrings(Instrument $instrument): array
     {
-        $low = self::string($instrument, substr($this->warmUp->about, 0, 1))->pitch;
-        $high = self::string($instrument, substr($this->warmUp->about, 1, 1))->pitch;
-        if ($low->equals($high)) {
-            $high = self::neighbour($instrument, $low);
-        }
+        [$low, $high] = $this->pair($instrument);
         $line = [];
         foreach ([2.0, 1.0, 0.5] as $length) {
             for ($beats = 0.0; $beats < self::FULL; $beats += 2 * $length) {
@@ -104,7 +104,7 @@ final readonly class WarmUpMusic
     /** @return non-empty-list<array{Pitch, float, bool}> */
     private function hand(Instrument $instrument): array
     {
-        $string = self::string($instrument, $this->warmUp->about);
+        $string = self::string($instrument, $this->inUse($instrument, $this->warmUp->about));
         $fingers = match ($instrument) {
             Instrument::Bass => [0, 1, 4],
             Instrument::Cello => [0, 1, 3, 4],
@@ -178,23 +178,94 @@ final readonly class WarmUpMusic
         ];
     }
 
-    /** @return non-empty-list<array{Pitch, float, bool}> */
-    private function stroke(Instrument $instrument): array
+    /**
+     * A measure of the piece as it is written, with its rests, slurs, dots and triplets, on an open string; then a long note.
+     *
+     * @param list<Instrument> $instruments
+     */
+    private function stroke(array $instruments): Piece
     {
-        $pitch = OpenStringTune::nearest($instrument, $this->key()->fifths >= 0 ? Pitch::parse('D4') : Pitch::parse('G3'));
-        $pitch ??= self::string($instrument, 'D')->pitch;
-        $line = [];
-        $left = (float) self::FULL;
-        foreach ($this->from->parts[0]->events((int) $this->warmUp->about) as $event) {
-            $length = $event->length / Ticks::PER_QUARTER;
-            if ($event->isRest() || $event->isGrace() || $length > $left || !Numbers::isWhole($length * 2)) {
-                continue;
-            }
-            $line[] = [$pitch, $length, false];
-            $left -= $length;
+        $position = min((int) $this->warmUp->about, \count($this->from->measures) - 1);
+        $of = $this->from->measures[$position];
+        $measures = [
+            new Measure(0, '1', $of->meter, $this->key(), $of->length),
+            new Measure(1, '2', $of->meter, $this->key(), $of->meter->ticks(), end: BarStyle::Final),
+        ];
+        $parts = [];
+        foreach ($instruments as $index => $instrument) {
+            $letter = $this->strings[$instrument->value][0] ?? 'D';
+            $pitch = self::string($instrument, $letter)->pitch;
+            $id = 'W'.($index + 1);
+            $copied = $this->copied($id, $this->partOf($instrument)->events($position), $pitch);
+            $long = self::note($id.'-m1-v1-0', 0, $of->meter->ticks(), [$pitch], Marks::none());
+            $parts[] = new Part($id, '', $instrument, $instrument->clef(), [$copied, [$long]]);
         }
 
-        return $left > 0.0 ? [...$line, [$pitch, $left, false]] : [...$line, [$pitch, 4.0, false]];
+        return new Piece($this->from->title, '', $measures, $parts, null, $this->from->beatTicks);
+    }
+
+    /**
+     * @param list<Event> $events of a measure
+     *
+     * @return list<Event>
+     */
+    private function copied(string $id, array $events, Pitch $pitch): array
+    {
+        $copied = [];
+        $open = 0;
+        $voice = array_values(array_filter($events, static fn (Event $event): bool => 1 === $event->voice && !$event->isGrace()));
+        foreach ($voice as $index => $event) {
+            $isLast = $index + 1 === \count($voice);
+            $stops = $isLast ? $open + $event->slurStarts : min($open, $event->slurStops);
+            $open += $event->slurStarts - $stops;
+            $copied[] = new Event(
+                $id.'-m0-v1-'.$index,
+                1,
+                $event->start,
+                $event->length,
+                $event->isRest() ? [] : [$pitch],
+                $event->tuplet,
+                $event->tiedTo && !$isLast,
+                $event->tiedFrom && $index > 0,
+                $event->slurStarts,
+                max(0, $stops),
+                Marks::of($event->marks->articulations, $event->marks->bow),
+            );
+        }
+
+        return $copied;
+    }
+
+    private function partOf(Instrument $instrument): Part
+    {
+        return array_find($this->from->parts, static fn (Part $part): bool => $part->instrument === $instrument) ?? $this->from->parts[0];
+    }
+
+    /** A string of that letter, if the instrument uses it in the piece; else the one that it uses most. */
+    private function inUse(Instrument $instrument, string $letter): string
+    {
+        $used = $this->strings[$instrument->value] ?? [];
+
+        return [] === $used || \in_array($letter, $used, true) ? $letter : $used[0];
+    }
+
+    /**
+     * Two open strings beside each other that the instrument uses in the piece.
+     *
+     * @return array{Pitch, Pitch} the lower first
+     */
+    private function pair(Instrument $instrument): array
+    {
+        $used = $this->strings[$instrument->value] ?? [];
+        $asked = str_split($this->warmUp->about);
+        if ([] !== array_diff($asked, $used) && \count($used) > 1) {
+            $asked = [$used[0], $used[1]];
+        }
+        $low = self::string($instrument, $this->inUse($instrument, $asked[0]))->pitch;
+        $high = self::string($instrument, $asked[1] ?? $asked[0])->pitch;
+        $high = $low->equals($high) ? self::neighbour($instrument, $low) : $high;
+
+        return $low->midi() <= $high->midi() || [] === $used ? [$low, $high] : [$high, $low];
     }
 
     /** The first note of a measure, in whatever part has one. */

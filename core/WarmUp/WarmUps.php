@@ -22,6 +22,7 @@ use CoinStair\Core\Practice\StepMaker;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
+use CoinStair\Core\Skill\SkillPrompts;
 use CoinStair\Core\Stair\Stair;
 
 /** The warm-ups of a lesson: made from the piece, for what its steps need, never from a fixed list (handbook 6). */
@@ -38,8 +39,16 @@ final readonly class WarmUps
     /** Letters of the strings, lowest first. */
     private const STRINGS = 'CGDAE';
 
-    public function __construct(private Piece $piece, private ClassPolicies $policies, private Difficulty $difficulty)
-    {
+    /**
+     * @param array<string, list<string>> $strings letters of those that each instrument uses, the most used first
+     */
+    public function __construct(
+        private Piece $piece,
+        private ClassPolicies $policies,
+        private Difficulty $difficulty,
+        private SkillPrompts $skills,
+        private array $strings = [],
+    ) {
     }
 
     /**
@@ -105,6 +114,10 @@ final readonly class WarmUps
         if (null !== $new) {
             $wanted[] = WarmUp::of(WarmUpKind::NewPlace, $new);
         }
+        $rarest = $this->rarest($chunks);
+        if (null !== $rarest) {
+            $wanted[] = WarmUp::of(WarmUpKind::Stroke, (string) $rarest);
+        }
         array_push($wanted, ...$reviews);
         if (\count($crossings) > self::CROSSES * \count($moves)) {
             $wanted[] = WarmUp::of(WarmUpKind::OpenStrings, self::pair($crossings));
@@ -116,7 +129,7 @@ final readonly class WarmUps
                 ? WarmUp::of(WarmUpKind::Hand, (string) array_key_first($onStrings))
                 : WarmUp::of(WarmUpKind::Scale);
         }
-        if ($this->hasStroke($chunks[0])) {
+        if (null === $rarest && $this->hasStroke($chunks[0])) {
             $wanted[] = WarmUp::of(WarmUpKind::Stroke, (string) $chunks[0]->from->position);
         }
 
@@ -126,7 +139,7 @@ final readonly class WarmUps
     private function step(WarmUp $warmUp, int $goal): LessonStep
     {
         $tempo = min($goal, self::TEMPO[$this->policies->year()]);
-        $music = WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments);
+        $music = WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments, $this->strings);
         $maker = new StepMaker($music, $tempo, $this->policies->year(), $this->policies->growth);
         $measures = new NewMusic($music, Likeness::of($music), $this->policies->year());
         $practice = new Practice($music, array_keys($music->measures), $measures, $this->difficulty, null, $tempo, null, 2.0 * $tempo);
@@ -161,6 +174,29 @@ final readonly class WarmUps
                 return false;
             }),
         );
+    }
+
+    /**
+     * The measure with the rarest stroke or rhythm of the coming chunks that a class of this year has yet to learn.
+     *
+     * @param list<Chunk> $chunks
+     */
+    private function rarest(array $chunks): ?int
+    {
+        $best = null;
+        foreach ($chunks as $chunk) {
+            $found = $this->skills->rarestStroke(
+                $this->leader(),
+                $chunk->from->position,
+                $chunk->lastPosition() + 1,
+                $this->policies->year(),
+            );
+            if (null !== $found && $found[1] > ($best[1] ?? 0.0)) {
+                $best = $found;
+            }
+        }
+
+        return $best[0] ?? null;
     }
 
     private function leader(): Instrument

@@ -28,7 +28,7 @@ final class Rooms
         'Method' => ['Score', 'Form', 'Chunk', 'Difficulty'],
         'Lesson' => ['Score', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Standing'],
         'Practice' => ['Score', 'Form', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Standing', 'Lesson'],
-        'WarmUp' => ['Score', 'LeftHand', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Lesson', 'Practice'],
+        'WarmUp' => ['Score', 'Form', 'LeftHand', 'Hands', 'Chunk', 'Difficulty', 'Method', 'Stair', 'Lesson', 'Practice', 'Skill'],
         'Sequence' => [
             'Score',
             'Memory',

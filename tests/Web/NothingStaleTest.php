@@ -49,7 +49,7 @@ final class NothingStaleTest extends WebCase
 
     private const FIRST = "X:1\nT:Gate\nM:4/4\nL:1/4\nQ:1/4=96\nK:D\nDFAd|=FAd=f|!4!A!3!FED|e/f/g/f/ E2|d4|]\n";
     private const NEWER = "X:1\nT:Gate\nM:4/4\nL:1/4\nQ:1/4=96\nK:D\nDFAd|=FAd=f|!4!A!3!FED|B^AFE|d4|]\n";
-    private const SECOND = "X:1\nT:Rope\nM:4/4\nL:1/4\nQ:1/4=92\nK:G\nGABc|d2B2|c=FEF|D4|GABc|d2B2|AFGA|G4|]\n";
+    private const SECOND = "X:1\nT:Rope\nM:4/4\nL:1/4\nQ:1/4=92\nK:G\nGABc|d2B2|c=FEF|!fermata!D4|(GA)Bc-|c2B2|.A.FGA|G4|]\n";
     private const THIRD = "X:1\nT:Walk\nM:3/4\nL:1/4\nQ:1/4=100\nK:D\nD2F|A2F|E2G|F3|]\n";
     /** Of whom it is told; how far is looked ahead, which nobody sets. */
     private const NEVER_CHANGE = ['class.class', 'aim.lessons'];

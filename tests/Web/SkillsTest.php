@@ -135,7 +135,7 @@ final class SkillsTest extends WebCase
         $easy = $this->tune('Stone', "D2E2|F4|E2D2|D4|\n");
         $piece = $this->tune('Mill', "D2E2|F2G2|E2D2|D4|\n");
         $this->browser->request('GET', "/pieces/{$piece->getId()}/ready?for=class-{$class->getId()}");
-        self::assertSelectorTextContains('.ready-head', 'later');
+        self::assertSelectorTextContains('.ready-head', 'within reach');
         self::assertSelectorTextContains('table.ready', '3 on D');
         self::assertSelectorTextContains('table.ready', 'Stone');
         self::assertSelectorNotExists('form[action$="/ask"]', 'There is no sequence to put a warm-up into.');
@@ -208,7 +208,7 @@ final class SkillsTest extends WebCase
         $class = $this->beginners();
         $this->tune('Stone', "D2E2|F4|E2D2|D4|\n");
         $this->browser->request('GET', "/library?for=class-{$class->getId()}");
-        self::assertSelectorTextContains('tbody', 'later');
+        self::assertSelectorTextContains('tbody', 'within reach');
         $this->browser->request('GET', "/library?for=class-{$class->getId()}&ready=ready");
         self::assertSelectorTextContains('#pieces', 'No piece matches.');
         $this->browser->request('GET', '/library?for=class-999999&ready=ready');

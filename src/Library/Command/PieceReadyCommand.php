@@ -57,7 +57,9 @@ final class PieceReadyCommand extends Command
 
             return Command::SUCCESS;
         }
-        $output->writeln($report['verdict'], OutputInterface::OUTPUT_RAW);
+        $most = max([0, ...array_values($report['points'])]);
+        $points = '' === $report['decides'] ? '' : \sprintf(', %d new for the %s', $most, $report['decides']);
+        $output->writeln($report['verdict'].$points, OutputInterface::OUTPUT_RAW);
         $numbers = MeasureNumbers::of($read->piece)->all();
         foreach ($report['new'] as $new) {
             $output->writeln(self::line($new, $numbers), OutputInterface::OUTPUT_RAW);

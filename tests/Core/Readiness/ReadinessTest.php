@@ -15,6 +15,7 @@ use CoinStair\Core\Readiness\BookOrder;
 use CoinStair\Core\Readiness\Glance;
 use CoinStair\Core\Readiness\LaterPrerequisite;
 use CoinStair\Core\Readiness\NewSkill;
+use CoinStair\Core\Readiness\Points;
 use CoinStair\Core\Readiness\Prospect;
 use CoinStair\Core\Readiness\Readiness;
 use CoinStair\Core\Readiness\Verdict;
@@ -26,6 +27,7 @@ use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\Needs;
 use CoinStair\Core\Skill\PieceSkills;
 use CoinStair\Core\Tests\Tunes;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -97,8 +99,35 @@ final class ReadinessTest extends TestCase
         )->verdict;
 
         self::assertSame(Verdict::Ready, $of('rhythm.quarter'));
-        self::assertSame(Verdict::WithinReach, $of('read.repeat', 'rhythm.half', 'rhythm.whole'));
-        self::assertSame(Verdict::Later, $of('read.repeat', 'rhythm.half', 'rhythm.whole', 'read.fermata'));
+        self::assertSame(Verdict::Ready, $of('rhythm.quarter', 'rhythm.half', 'rhythm.whole'), 'ground skills weigh nothing');
+        self::assertSame(Verdict::WithinReach, $of('read.repeat', 'rhythm.half', 'slur.2', 'read.jump'));
+        self::assertSame(Verdict::Later, $of('read.repeat', 'read.jump', 'slur.2', 'read.fermata'));
+    }
+
+    /** @return iterable<string, array{list<string>, int}> */
+    public static function points(): iterable
+    {
+        yield 'open D and A, and the crossing' => [
+            ['open.pluck.D', 'open.bow.D', 'open.bow.A', 'crossing.neighbour', 'crossing.back'],
+            3,
+        ];
+        yield 'ground' => [['read.treble.D', 'rhythm.half', 'rhythm.meter.3-4', 'ensemble.unison', 'bow.half', 'craft.keep-down'], 0];
+        yield 'an upbeat' => [['rhythm.pickup', 'bow.upbeat'], 1];
+        yield 'low 2 with its pattern' => [['finger.A.low-2', 'pattern.1-2.A'], 1];
+        yield 'on two strings' => [['finger.A.low-2', 'pattern.1-2.A', 'finger.D.low-2'], 2];
+        yield 'low 1, wherever' => [['finger.A.low-1', 'finger.E.low-1', 'pattern.nut-1'], 1];
+        yield 'a shift with its position' => [['shift', 'position.III'], 1];
+        yield 'a shift alone' => [['shift'], 1];
+        yield 'fingers of one string' => [['finger.D.1', 'finger.D.2', 'finger.D.3', 'pattern.2-3.D'], 1];
+        yield 'a key counts with its fingers' => [['key.3-sharps', 'finger.G.3'], 1];
+        yield 'other acts each' => [['slur.2', 'bow.hook', 'rhythm.tie'], 3];
+    }
+
+    /** @param list<string> $codes */
+    #[DataProvider('points')]
+    public function testPoints(array $codes, int $points): void
+    {
+        self::assertSame($points, Points::of($codes));
     }
 
     public function testAGlanceTellsTheNumbersOfTheWholeReadiness(): void
@@ -192,7 +221,7 @@ final class ReadinessTest extends TestCase
 
     private static function ready(int $new): Readiness
     {
-        $codes = \array_slice(['read.repeat', 'rhythm.half', 'rhythm.whole', 'read.fermata', 'bow.short', 'bow.accent'], 0, $new);
+        $codes = \array_slice(['read.repeat', 'read.jump', 'rhythm.tie', 'read.fermata', 'bow.short', 'bow.accent'], 0, $new);
 
         return Readiness::of(
             new Needs(['violin' => array_fill_keys(['rhythm.quarter', ...$codes], 0)]),

@@ -39,19 +39,22 @@ final class SkillsReportTest extends TestCase
         $hands = BothHands::ofEach($piece, $instruments, HandPolicies::ofLevel(1), 72);
         $baseline = Baseline::ofYear(Catalogue::shipped(), 2);
         $class = ClassSkills::on('2026-09-07', Catalogue::shipped(), $instruments, ClassRecord::none(), [], $baseline);
-        self::assertSame(['verdict' => 'ready', 'new' => [], 'due' => []], ReadyReport::tell($piece, $hands, $class, Catalogue::shipped()));
+        self::assertSame(
+            ['verdict' => 'ready', 'points' => ['violin' => 0], 'decides' => '', 'new' => [], 'due' => []],
+            ReadyReport::tell($piece, $hands, $class, Catalogue::shipped()),
+        );
 
         $known = Baseline::ofCodes(['violin' => array_values(array_diff(array_keys(Catalogue::shipped()->skills), ['finger.D.2']))]);
         $class = ClassSkills::on('2026-09-07', Catalogue::shipped(), $instruments, ClassRecord::none(), [], $known);
         $report = ReadyReport::tell($piece, $hands, $class, Catalogue::shipped());
-        self::assertSame('within-reach', $report['verdict']);
+        self::assertSame(['within-reach', 1, 'violin'], [$report['verdict'], $report['points']['violin'], $report['decides']]);
         self::assertSame(
             [
                 'code' => 'finger.D.2',
                 'name' => '2 on D',
                 'instruments' => ['violin'],
                 'first' => ['position' => 0, 'offset' => '2'],
-                'taught-by' => ['warm-up new:F#4'],
+                'taught-by' => ['warm-up: new place F♯'],
             ],
             $report['new'][0],
         );
