@@ -34,7 +34,7 @@ enum Rung: string
     {
         return match ($this) {
             self::OpenStrings => 'open strings only: feel both levels',
-            self::LongStop => 'stop, rock, drop, go',
+            self::LongStop => 'halt, arm over, fingers, play',
             self::ShortStop => 'a short stop, then go',
             self::NoStop => 'no stop: the arm leads',
             self::WithFingers => 'now with the fingers',

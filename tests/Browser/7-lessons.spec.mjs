@@ -64,11 +64,11 @@ test('four lessons are planned, a step is moved, a group is apart, and it is tau
 
     // What is new to the class is said, tapped, plucked and bowed first, and so is all that is learned if the teacher likes.
     const learn = today.locator('[data-step]').first();
-    await expect(learn.locator('.rounds span')).toHaveText(['say', 'tap fingers', 'pluck', 'bow']);
+    await expect(learn.locator('.rounds span')).toHaveText([/^1–2 say$/, 'tap fingers', 'pluck', 'bow']);
     await page.locator('#aim-contact').selectOption('bow');
     await expect(learn.locator('.rounds span')).toHaveCount(0);
     await page.locator('#aim-contact').selectOption('say');
-    await expect(learn.locator('.rounds span')).toHaveText(['say', 'tap fingers', 'pluck', 'bow']);
+    await expect(learn.locator('.rounds span')).toHaveText([/say$/, 'tap fingers', 'pluck', 'bow']);
 
     // By the keys: the second step to the next lesson; its join goes with it.
     const second = today.locator('[data-step]').nth(1);
@@ -131,14 +131,14 @@ test('the lesson has rounds, a miss and a break, and the next one goes on from i
     await expect(page.locator('[data-room=who]')).toBeHidden();
     await expect(page.locator('[data-room=parts] option:checked')).toHaveText('Violin');
     const rounds = page.locator('[data-room=rounds] li');
-    await expect(rounds).toHaveText(['say', 'tap fingers', 'pluck', 'bow']);
-    await expect(page.locator('[data-room=prompt] .mode')).toHaveText('Say the fingers, in time');
+    await expect(rounds).toHaveText([/say$/, 'tap fingers', 'pluck', 'bow']);
+    await expect(page.locator('[data-room=prompt] .mode')).toContainText('Say the fingers, in time: ');
     for (const next of ['Tap the fingers on the strings', 'Pluck it', 'Bow it']) {
         await page.keyboard.press('c');
-        await expect(page.locator('[data-room=prompt] .mode')).toHaveText(next);
+        await expect(page.locator('[data-room=prompt] .mode')).toContainText(next);
     }
     await page.keyboard.press('z');
-    await expect(page.locator('[data-room=prompt] .mode')).toHaveText('Pluck it');
+    await expect(page.locator('[data-room=prompt] .mode')).toContainText('Pluck it');
     await page.keyboard.press('PageDown');
     await page.keyboard.press('PageDown');
     await expect(page.locator('[data-room=rounds]')).toBeHidden();

@@ -4,7 +4,7 @@ import { chooseStep, expect, signIn, test } from './steps.mjs';
 
 const tune = (title, notes) => `X:1\nT:${title}\nM:4/4\nL:1/4\nQ:1/4=72\nK:D\n${notes}\n`;
 const EASY = tune('Reed Bank', 'D2 E2|F4|E2 D2|D4|F2 E2|D2 F2|E2 E2|D4|E2 F2|E4|F2 D2|E4|D2 E2|F2 F2|E2 D2|D4|]');
-const NEXT = tune('Reed Bank Again', 'D2 E2|F2 E2|(D E) F2|!p!D4|]');
+const NEXT = tune('Reed Bank Again', 'D2 E2|F2 E2|(D E) F2|!p!!fermata!D4|]');
 
 test.describe.configure({ mode: 'serial' });
 

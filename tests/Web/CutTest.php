@@ -185,7 +185,7 @@ final class CutTest extends WebCase
         self::assertSame('Run 1–8', end($steps));
         self::assertContains('Learn '.$label, $steps, 'the edge that was pulled');
         self::assertStringContainsString('Finger 2 hops from D to A. Comfortable at', $this->text('.steps-list'));
-        self::assertStringContainsString('stop, rock, drop, go', $this->text('.steps-list'));
+        self::assertStringContainsString('halt, arm over, fingers, play', $this->text('.steps-list'));
         $this->browser->submit(
             $this->browser
                 ->getCrawler()
@@ -219,7 +219,7 @@ final class CutTest extends WebCase
         );
         $this->post("/sequences/{$sequence->getId()}/lesson");
         $this->browser->followRedirect();
-        self::assertStringContainsString('stop, rock, drop, go', html_entity_decode($this->body()));
+        self::assertStringContainsString('halt, arm over, fingers, play', html_entity_decode($this->body()));
     }
 
     public function testANewerFileKeepsTheCutOnItsMusic(): void
