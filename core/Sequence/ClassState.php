@@ -26,6 +26,8 @@ final class ClassState
 {
     /** Share of a chunk not read from which on it is met for the first time. Starting value. */
     public const FIRST_CONTACT = 0.5;
+    /** Chance from which on a go counts as clean in a plan. */
+    private const LIKELY = 0.5;
 
     /** Of those by whom the class's stair goes. */
     public readonly Practice $practice;
@@ -137,7 +139,9 @@ final class ClassState
             $this->reached->add($chunk, $time->climbed(), $purpose->isLearned());
         }
         if (StepPurpose::Find !== $purpose) {
-            $this->ran($chunk, $time->top()->tempo ?? 0);
+            $top = $time->top();
+            // A go that is not likely to be clean says nothing of the tempo.
+            $this->ran($chunk, null === $top || $top->chance < self::LIKELY ? 0 : $top->tempo);
         }
         $this->meet($chunk);
         $this->places->play($chunk, $this->groups->together);

@@ -12,6 +12,8 @@ final readonly class Offers
 {
     /** Lessons that are offered at the most. */
     private const MORE = 12;
+    /** Lower goals that are tried. */
+    private const LOWER = 4;
     /** Year whose chunks are the smallest. */
     private const SMALL = 1;
 
@@ -29,8 +31,14 @@ final readonly class Offers
         $aim = $plan->aim;
         $offers = [];
         $goal = $plan->of->policies->growth->floor($now->reaches);
-        if ($goal >= TodaysStair::lowest($aim->goal, $plan->of->policies->growth)) {
-            $offers[] = self::told(OfferKind::LowerGoal, $goal, $plan->with($aim->withGoal($goal))->plan());
+        // A goal that is offered is one that is met: a lower one asks for less, and its lessons are others.
+        for ($try = 0; $try < self::LOWER && $goal >= TodaysStair::lowest($aim->goal, $plan->of->policies->growth); ++$try) {
+            $lower = $plan->with($aim->withGoal($goal))->plan();
+            if ($lower->isAtGoal()) {
+                $offers[] = self::told(OfferKind::LowerGoal, $goal, $lower);
+                break;
+            }
+            $goal = $plan->of->policies->growth->floor(min($goal - 1, $lower->reaches));
         }
         foreach (SlowGroup::Wait === $aim->slow ? [OfferKind::Apart, OfferKind::Ease] : [] as $kind) {
             $offers[] = self::told($kind, 0, $plan->with($aim->withSlow(SlowGroup::from($kind->value)))->plan());

@@ -53,6 +53,11 @@ final class PieceForClass
     private array $hands = [];
     /** What is told before its chunks are learned is reckoned too. */
     private bool $tells = true;
+    private ?SkillPrompts $skills = null;
+    /** @var array<string, list<string>>|null */
+    private ?array $strings = null;
+    /** @var array<string, array<int, non-empty-list<BowedStroke>>> strokes and their directions, by instrument and measure */
+    private array $bows = [];
     /** Its parts often go the same way on the bow. */
     private readonly BowFronts $fronts;
 
@@ -277,12 +282,27 @@ final class PieceForClass
     /** The direction of the first stroke that begins in a chunk. */
     private function bowAt(Instrument $instrument, Chunk $chunk): ?Direction
     {
-        $step = array_find(
-            $this->hands($instrument)->bowing->strokes,
-            static fn (BowedStroke $step): bool => $chunk->holds(Place::of($step->stroke->position, $step->stroke->offset)),
-        );
+        $bows = $this->bows[$instrument->value] ??= $this->bowsByMeasure($instrument);
+        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+            foreach ($bows[$position] ?? [] as $step) {
+                if ($chunk->holds(Place::of($position, $step->stroke->offset))) {
+                    return $step->direction;
+                }
+            }
+        }
 
-        return $step?->direction;
+        return null;
+    }
+
+    /** @return array<int, non-empty-list<BowedStroke>> by position */
+    private function bowsByMeasure(Instrument $instrument): array
+    {
+        $bows = [];
+        foreach ($this->handsOfAll($instrument)[0]->bowing->strokes as $step) {
+            $bows[$step->stroke->position][] = $step;
+        }
+
+        return $bows;
     }
 
     /** What a group plays for which the written part is too quick. */
@@ -307,7 +327,7 @@ final class PieceForClass
             return SkillPrompts::none();
         }
 
-        return $this->memory->remember(
+        return $this->skills ??= $this->memory->remember(
             $this->fingerprint('prompts')->with('instruments', $instruments),
             function () use ($instruments): SkillPrompts {
                 $hands = [];
@@ -329,6 +349,9 @@ final class PieceForClass
     /** @return array<string, list<string>> letters of the strings that each instrument of the class uses, the most used first */
     private function strings(): array
     {
+        if (null !== $this->strings) {
+            return $this->strings;
+        }
         $strings = [];
         foreach ($this->policies->instruments as $instrument) {
             $counts = [];
@@ -340,7 +363,7 @@ final class PieceForClass
             $strings[$instrument->value] = array_map(strval(...), array_keys($counts));
         }
 
-        return $strings;
+        return $this->strings = $strings;
     }
 
     /** What is played of a warm-up: one part for each instrument of the class. */

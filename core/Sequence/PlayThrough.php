@@ -178,7 +178,7 @@ final class PlayThrough
         $fits = [];
         foreach ($rows as $row) {
             $seconds += $row[1]->seconds();
-            if ([] === $fits || $seconds <= self::REVIEW) {
+            if ($seconds <= self::REVIEW) {
                 $fits[] = $row;
             }
         }
@@ -311,8 +311,11 @@ final class PlayThrough
         $short = $this->planner->time($ordered, $begun, StepLimits::standard()->within(max(1.0, $room)));
         $stands = ($short->top()->coins ?? 0) >= ($full->top()->coins ?? 0);
         $isHalf = 2 * \count($short->treads) >= \count($full->treads);
+        // What fits only when it is played quicker does not fit.
+        $isNoQuicker = ($short->top()->tempo ?? 0) <= ($full->top()->tempo ?? 0);
+        $fits = $lesson->cost($short) <= $left;
 
-        return $lesson->isEmpty() || ($stands && $isHalf && $lesson->cost($short) <= $left) ? $short : null;
+        return $lesson->isEmpty() || ($stands && $isHalf && $isNoQuicker && $fits) ? $short : null;
     }
 
     /**

@@ -18,6 +18,8 @@ final readonly class SkillPrompts
     private const MORE = 0.5;
     private const LESS = ['rhythm.eighth' => 0.6, 'rhythm.rest.quarter' => 0.6, 'rhythm.rest.half' => 0.6, 'rhythm.rest.eighth' => 0.6];
     private const OF_THE_YEAR = 3.0;
+    /** What no measure by itself prepares. */
+    private const NO_STROKE = '/^(rhythm\.(rest|meter|pickup)|bow\.(slow|upbeat|up$|stagger|recover))/D';
 
     /** @param array<string, array<string, array<int, true>>> $found positions of measures, by instrument and code */
     private function __construct(private array $found, private int $measures)
@@ -89,8 +91,7 @@ final readonly class SkillPrompts
         foreach ($this->scores($instrument, $from, $to, $year) as $code => $score) {
             $family = Catalogue::shipped()->find($code)?->family;
             $isStroke = Family::BowStrokes === $family || Family::Rhythm === $family;
-            $isRest = str_starts_with($code, 'rhythm.rest') || str_starts_with($code, 'rhythm.meter') || 'bow.slow' === $code;
-            if ($isStroke && !$isRest && $score >= self::OF_THE_YEAR && $score > ($best[1] ?? 0.0)) {
+            if ($isStroke && 1 !== preg_match(self::NO_STROKE, $code) && $score >= self::OF_THE_YEAR && $score > ($best[1] ?? 0.0)) {
                 $positions = array_filter(
                     array_keys($this->found[$instrument->value][$code] ?? []),
                     static fn (int $position): bool => $position >= $from && $position < $to,
