@@ -231,6 +231,9 @@ final class FrameTest extends WebCase
         self::assertSame(['bass', 2, 'crossing'], [$data['instrument'], $data['level'], ((array) $data['policies'])['openStrings']]);
         self::assertSame(0, $hands->execute(['file' => $tune, '--explain' => true]));
         self::assertStringContainsString('an octave', $hands->getDisplay());
+        $withUpbeat = \dirname(__DIR__, 2).'/demo/tunes/08-kettle-on-the-hob.abc';
+        self::assertSame(0, $hands->execute(['file' => $withUpbeat]));
+        self::assertMatchesRegularExpression('/^ +0  D4/m', $hands->getDisplay(), 'numbers are those of the page');
         foreach (
             [
                 ['--instrument' => 'flute'],
@@ -262,8 +265,21 @@ final class FrameTest extends WebCase
         self::assertMatchesRegularExpression('/say, tap, pluck, bow 0–1;/', $plan->getDisplay());
         self::assertMatchesRegularExpression('/\d+ ÷ [\d.]+, [\d.]+ beats: clean 0\.\d+;/', $plan->getDisplay());
         self::assertStringNotContainsString('bass', $plan->getDisplay());
+        self::assertSame(0, $plan->execute($class));
+        self::assertStringNotContainsString('new place', $plan->getDisplay(), 'a class that knows all');
+        self::assertStringContainsString('the whole at 96; basses eased.', $plan->getDisplay());
+        foreach (['', 'year:1', 'finger.D.1,finger.D.2'] as $knows) {
+            self::assertSame(0, $plan->execute($class + ['--knows' => $knows]));
+            self::assertStringContainsString('new place', $plan->getDisplay(), "knows $knows");
+            self::assertMatchesRegularExpression('/say, tap, pluck, bow \d/', $plan->getDisplay());
+        }
+        self::assertDoesNotMatchRegularExpression('/(stroke|hand|new|check):[A-G\d]/', $plan->getDisplay(), 'no code in a text');
+        self::assertSame(0, $plan->execute($class + ['--instruments' => ['violin', 'cello'], '--format' => 'json']));
+        self::assertMatchesRegularExpression('/"who": \[\s+"violin",\s+"cello"\s+\]/', $plan->getDisplay(), 'given twice, both are taken');
         foreach (
             [
+                ['--knows' => 'year:9'],
+                ['--knows' => 'finger.none'],
                 ['--method' => 'upwards'],
                 ['--instruments' => ['violin,flute']],
                 ['--goal' => '9'],
