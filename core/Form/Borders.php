@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Form;
 
 use CoinStair\Core\Score\BarStyle;
+use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Measure;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Piece;
@@ -27,12 +28,17 @@ final readonly class Borders
     private const SECOND = 3.0;
     /** Beats of a note that ends a phrase. */
     private const LONG_BEATS = 2;
+    /** Measures after which a tune closes where nothing says otherwise, and others after which it may close itself, so often at least. */
+    private const USUAL = 4;
+    private const OWN = [3, 5, 6];
+    private const OFTEN = 3;
 
     /**
      * @param list<Border>       $all    in order
      * @param array<int, Border> $before by the position of the measure that the border leads into
+     * @param int                $period measures after which the tune closes
      */
-    private function __construct(public array $all, private array $before)
+    private function __construct(public array $all, private array $before, public int $period = self::USUAL)
     {
     }
 
@@ -42,6 +48,7 @@ final readonly class Borders
         $upbeat = $piece->measures[0]->isShort() && \count($piece->measures) > 1 ? $piece->measures[0]->length : 0;
         $counted = self::counted($piece);
         $ends = self::measureEnds($piece, $seams);
+        $period = self::period($counted, $seams, $ends);
         $all = $before = [];
         foreach ($piece->measures as $position => $measure) {
             // An upbeat stands for the bar line behind it: one after a rest, or one like that of the piece.
@@ -58,7 +65,7 @@ final readonly class Borders
                     $bar = Place::of($position + 1);
                     $all[] = $before[$position + 1] = new Border(
                         Place::of($position, $offset),
-                        self::end($seam, $ends) + self::structure($piece, $likeness, $counted, $position + 1),
+                        self::end($seam, $ends) + self::structure($piece, $likeness, $counted, $period, $position + 1),
                         $position + 1,
                         self::canBeHeard($seam) || !$seams->isOpen($bar) ? null : $bar,
                     );
@@ -70,13 +77,13 @@ final readonly class Borders
             if (!isset($before[$next]) && self::mayBegin($piece, $next) && $seams->isOpenAt($next) && !self::isUpbeat($piece, $position)) {
                 $all[] = $before[$next] = new Border(
                     Place::of($next),
-                    self::end($seams->before($next), $ends) + self::structure($piece, $likeness, $counted, $next),
+                    self::end($seams->before($next), $ends) + self::structure($piece, $likeness, $counted, $period, $next),
                     $next,
                 );
             }
         }
 
-        return new self($all, $before);
+        return new self($all, $before, $period);
     }
 
     /** The border that leads into a measure: its bar line, or the upbeat before that; none where nothing may be cut. */
@@ -177,15 +184,15 @@ final readonly class Borders
      *
      * @param array<int, int> $counted
      */
-    private static function structure(Piece $piece, Likeness $likeness, array $counted, int $position): float
+    private static function structure(Piece $piece, Likeness $likeness, array $counted, int $period, int $position): float
     {
         [$section, $repeat] = self::marks($piece, $position);
         $bonus = ($section ? self::SECTION : 0.0) + ($repeat ? self::REPEAT : 0.0);
         $bonus += self::comesBack($likeness, $position, $piece->measures[0]->isShort() ? 1 : 0) ? self::LIKENESS : 0.0;
         $bonus += $piece->measures[$position - 1]->lineBreak ? self::LINE : 0.0;
         if (isset($counted[$position])) {
-            $bonus += 0 === $counted[$position] % 4 ? self::FOURTH : 0.0;
-            $bonus += 0 === $counted[$position] % 2 ? self::SECOND : 0.0;
+            $bonus += 0 === $counted[$position] % $period ? self::FOURTH : 0.0;
+            $bonus += 0 === $period % 2 && 0 === $counted[$position] % 2 ? self::SECOND : 0.0;
         }
 
         return $bonus;
@@ -199,7 +206,11 @@ final readonly class Borders
         $inEndings = [] !== $measure->endingStart;
 
         return [
-            '' !== $measure->rehearsal || (BarStyle::Regular !== $before->end && !$inEndings),
+            '' !== $measure->rehearsal
+                || (BarStyle::Regular !== $before->end && !$inEndings)
+                || $measure->has(Jump::Segno)
+                || $measure->has(Jump::Coda)
+                || $before->has(Jump::ToCoda),
             $measure->repeatStart || (!$inEndings && ($before->repeatTimes > 0 || $before->endingStop)),
         ];
     }
@@ -224,6 +235,33 @@ final readonly class Borders
         }
 
         return $counted;
+    }
+
+    /**
+     * The measures after which a tune closes by itself, by a long note or a rest: another number than four only where it does so each time
+     * and often enough.
+     *
+     * @param array<int, int> $counted measures since the last mark, by position
+     * @param list<float>     $ends    beats of the last note of each measure, rising
+     */
+    private static function period(array $counted, Seams $seams, array $ends): int
+    {
+        foreach (self::OWN as $period) {
+            $closes = $misses = 0;
+            foreach ($counted as $position => $count) {
+                if ($position > 0 && $count > 0) {
+                    $isClosed = self::end($seams->before($position), $ends) >= self::LONG_NOTE;
+                    $closes += $isClosed && 0 === $count % $period ? 1 : 0;
+                    $misses += $isClosed === (0 === $count % $period) ? 0 : 1;
+                }
+            }
+            // The last of them ends the piece.
+            if ($closes + 1 >= self::OFTEN && 0 === $misses) {
+                return $period;
+            }
+        }
+
+        return self::USUAL;
     }
 
     /** Something begins here that was there before, and did not just go on from there. */

@@ -48,7 +48,8 @@ final readonly class Phrases
             $border = ($borders->all[$end - 1] ?? null)?->cost() ?? 0.0;
             $split = null;
             for ($start = $end - 1; $start >= $barrier; --$start) {
-                $odd = 1 === (int) round($measures[$end] - $measures[$start]) % 2;
+                $length = (int) round($measures[$end] - $measures[$start]);
+                $odd = 1 === $length % 2 && $length !== $borders->period;
                 $total = $costs[$start] + self::size($sums[$end] - $sums[$start], $wish) + ($odd ? self::ODD : 0.0) + $border;
                 if ($total < $best - Numbers::TOLERANCE) {
                     $best = $total;

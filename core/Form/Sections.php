@@ -8,6 +8,7 @@ use CoinStair\Core\Score\BarStyle;
 use CoinStair\Core\Score\Jump;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
+use CoinStair\Core\Score\PlayingWord;
 
 /**
  * Sections of a piece (handbook 5): their borders are rehearsal marks, double bars and repeat signs, else the ends of repeated runs of four
@@ -98,7 +99,8 @@ final class Sections
         $borders = [];
         $last = \count($piece->measures) - 1;
         foreach ($piece->measures as $position => $measure) {
-            if ('' !== $measure->rehearsal || $measure->repeatStart) {
+            $begins = $measure->has(Jump::Segno) || $measure->has(Jump::Coda) || self::changesToOrFromPlucking($piece, $position);
+            if ('' !== $measure->rehearsal || $measure->repeatStart || $begins) {
                 // What stands after an upbeat belongs to the piece's first section.
                 $borders[] = 1 === $position && $piece->measures[0]->isShort() ? 0 : $position;
             }
@@ -108,7 +110,8 @@ final class Sections
                 && (BarStyle::Regular !== $measure->end
                     || $measure->repeatTimes > 0
                     || $measure->endingStop
-                    || $measure->has(Jump::Fine))
+                    || $measure->has(Jump::Fine)
+                    || $measure->has(Jump::ToCoda))
                 && [] === ($next->endingStart ?? [])
             ) {
                 $borders[] = $position + 1;
@@ -172,6 +175,9 @@ final class Sections
             if ('' !== $named && $named === $piece->measures[$section->from]->rehearsal) {
                 return [self::letter($letters[$index]), $letters[$index]];
             }
+            if (self::isPlucked($piece, $section->from) !== self::isPlucked($piece, $from)) {
+                continue;
+            }
             [$pairs, $same, $length] = self::pairs($piece, $likeness, $shapes, $section, $from, $to);
             if (2 * $pairs >= $length) {
                 return [self::letter($letters[$index]).($same === $length ? '' : self::PRIME), $letters[$index]];
@@ -214,6 +220,40 @@ final class Sections
         }
 
         return [...$best, max($section->to - $start, $to - $from)];
+    }
+
+    /** The bow is taken up, or put away, at the start of a measure. */
+    private static function changesToOrFromPlucking(Piece $piece, int $position): bool
+    {
+        return $position > 0 && self::isPlucked($piece, $position) !== self::isPlucked($piece, $position - 1);
+    }
+
+    /** A measure begins plucked in its first part. */
+    private static function isPlucked(Piece $piece, int $position): bool
+    {
+        /** @var \WeakMap<Piece, list<bool>> $known */
+        static $known = new \WeakMap();
+
+        return ($known[$piece] ??= self::plucked($piece))[$position];
+    }
+
+    /** @return list<bool> of each measure, whether it begins plucked */
+    private static function plucked(Piece $piece): array
+    {
+        $plucked = [];
+        $isPlucked = false;
+        foreach (array_keys($piece->measures) as $position) {
+            $start = null;
+            foreach (($piece->parts[0] ?? null)?->events($position) ?? [] as $event) {
+                foreach ($event->marks->words as $word) {
+                    $isPlucked = PlayingWord::Pluck === $word || ($isPlucked && PlayingWord::Bow !== $word);
+                }
+                $start ??= $event->isRest() ? null : $isPlucked;
+            }
+            $plucked[] = $start ?? $isPlucked;
+        }
+
+        return $plucked;
     }
 
     private static function letter(int $number): string

@@ -118,6 +118,12 @@ final class LikenessTest extends TestCase
         yield 'repeat signs' => ['|:DEFG|A4:|BAGE|D4|]', 'A 0–2 B 2–4'];
         yield 'endings stay with their section' => ['|:DEFG|1 A4:|2 D4||BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'rehearsal marks' => ["DEFG|A4|\nP:B\nBAGE|D4|\nP:A\nDEFG|A4|]", 'A 0–2 B 2–4 A 4–6'];
+        yield 'the segno begins one' => ['DEFG|A4|!segno!BAGE|D4|EFGA|!D.S.!B4|]', 'A 0–2 B 2–6'];
+        yield 'so do the place of To Coda and the coda' => [
+            'DEFG|A4|BAGE|!dacoda!D4|EFGA|!D.C.alcoda!B4|!coda!FGAF|D4|]',
+            'A 0–4 B 4–6 C 6–8',
+        ];
+        yield 'plucked, then bowed: two letters' => ['"^pizz."DEFG|A4|BAGE|D4|"^arco"DEFG|A4|BAGE|D4|]', 'A 0–4 B 4–8'];
         yield 'an upbeat belongs to the first' => ['A|:DEFG|A4:|BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'a run of four that comes back' => [
             'DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|',

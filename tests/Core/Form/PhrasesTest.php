@@ -135,6 +135,26 @@ final class PhrasesTest extends TestCase
         );
     }
 
+    /** @return iterable<string, array{string, int, list<int>}> notes, year, borders */
+    public static function periods(): iterable
+    {
+        yield 'by threes' => ['DEFG|ABAG|F4|EFGA|BcBA|G4|FGAB|cdcB|A4|GFED|EFGE|D4|', 1, [3, 6, 9]];
+        yield 'by fives' => [
+            'DEFG|ABAG|FGFE|DEFE|D4|EFGA|BcBA|GAGF|EFGF|E4|FGAB|cdcB|ABAG|FGAG|F4|',
+            2,
+            [5, 10],
+        ];
+        yield 'by fours, as most' => ['DEFG|ABAG|FGFE|D4|EFGA|BcBA|GAGF|E4|FGAB|cdcB|ABAG|F4|', 1, [4, 8]];
+    }
+
+    /** @param list<int> $expected */
+    #[DataProvider('periods')]
+    public function testATuneClosesAfterItsOwnNumberOfMeasures(string $body, int $level, array $expected): void
+    {
+        $piece = Tunes::abc($body, '4/4', 'D');
+        self::assertSame($expected, $this->borders(Phrases::of($piece, Borders::of($piece, Likeness::of($piece)), $level)));
+    }
+
     public function testTheSegmentationIsAsCheapAsTheCheapestOfAll(): void
     {
         for ($seed = 0; $seed < 500; ++$seed) {
@@ -150,7 +170,7 @@ final class PhrasesTest extends TestCase
             $phrases = Phrases::of($piece, $borders, $level, $weights);
             $measures = self::measures($piece, $borders->all);
             self::assertEqualsWithDelta(
-                $this->cheapest($loads, $measures, $borders->all, self::WISH[$level], 0),
+                $this->cheapest($loads, $measures, $borders->all, self::WISH[$level], $borders->period, 0),
                 $phrases->cost,
                 1e-6,
                 "seed $seed",
@@ -158,11 +178,16 @@ final class PhrasesTest extends TestCase
             $chosen = array_map(static fn (Border $border): int => (int) array_search($border, $borders->all, true), $phrases->borders);
             self::assertEqualsWithDelta(
                 $phrases->cost,
-                $this->cost($loads, $measures, $borders->all, self::WISH[$level], $chosen),
+                $this->cost($loads, $measures, $borders->all, self::WISH[$level], $borders->period, $chosen),
                 1e-6,
                 "seed $seed",
             );
         }
+    }
+
+    private static function odd(int $measures, int $period): float
+    {
+        return 1 === $measures % 2 && $measures !== $period ? self::ODD : 0.0;
     }
 
     /**
@@ -172,18 +197,19 @@ final class PhrasesTest extends TestCase
      * @param list<float>  $measures
      * @param list<Border> $borders
      */
-    private function cheapest(array $loads, array $measures, array $borders, float $wish, int $from): float
+    private function cheapest(array $loads, array $measures, array $borders, float $wish, int $period, int $from): float
     {
         $least = \INF;
         $load = $length = 0.0;
         foreach (\array_slice($loads, $from, null, true) as $index => $more) {
             $load += $more;
             $length += $measures[$index];
-            $phrase = ($load - $wish) ** 2 / $wish + (1 === ((int) round($length)) % 2 ? self::ODD : 0.0);
+            $phrase = ($load - $wish) ** 2 / $wish + self::odd((int) round($length), $period);
             $least = min(
                 $least,
                 isset($borders[$index])
-                    ? $phrase + self::BORDER - $borders[$index]->bonus + $this->cheapest($loads, $measures, $borders, $wish, $index + 1)
+                    ? $phrase + self::BORDER - $borders[$index]->bonus +
+                        $this->cheapest($loads, $measures, $borders, $wish, $period, $index + 1)
                     : $phrase,
             );
         }
@@ -197,14 +223,14 @@ final class PhrasesTest extends TestCase
      * @param list<Border> $borders
      * @param list<int>    $chosen   indexes of borders
      */
-    private function cost(array $loads, array $measures, array $borders, float $wish, array $chosen): float
+    private function cost(array $loads, array $measures, array $borders, float $wish, int $period, array $chosen): float
     {
         $cost = 0.0;
         $from = 0;
         foreach ([...$chosen, \count($borders)] as $index) {
             $length = (int) round(array_sum(\array_slice($measures, $from, $index + 1 - $from)));
             $cost += (array_sum(\array_slice($loads, $from, $index + 1 - $from)) - $wish) ** 2 / $wish;
-            $cost += (1 === $length % 2 ? self::ODD : 0.0) + (isset($borders[$index]) ? self::BORDER - $borders[$index]->bonus : 0.0);
+            $cost += self::odd($length, $period) + (isset($borders[$index]) ? self::BORDER - $borders[$index]->bonus : 0.0);
             $from = $index + 1;
         }
 
