@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Difficulty;
 
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /** What left hand and bow have to do from one note to the next, and the time it takes a class (handbook 5). */
@@ -39,5 +42,13 @@ final readonly class Move
     public function comfort(): float
     {
         return (60 * $this->beats) / $this->seconds;
+    }
+
+    /** Its two notes; none where they begin together, as grace notes can. */
+    public function spot(Piece $piece): ?Chunk
+    {
+        return $this->from->isBefore($this->to) && $piece->holds($this->to)
+            ? Chunk::of($piece, ChunkKind::Spot, $this->from, $this->to)
+            : null;
     }
 }

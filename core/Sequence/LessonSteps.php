@@ -201,15 +201,21 @@ final readonly class LessonSteps
 
         return match (true) {
             null !== $rung && $rung->isOnOpenStrings() => Notice::word($rung->prompt()),
-            StepPurpose::Find === $purpose => Notice::word(
-                $this->of->turned($chunk, $taught?->like, $playing) ?? 'the same notes again: find them',
-            ),
+            StepPurpose::Find === $purpose => Notice::word($this->found($chunk, $taught?->like, $playing)),
             StepPurpose::Join === $purpose => Notice::word('no stop at the seam'),
             StepPurpose::Review === $purpose => Notice::word('as it went last time'),
             StepPurpose::Run === $purpose => Notice::word('keep going, whatever comes'),
             null === $this->prompts, [] === $playing => Notice::word(self::LISTEN),
             default => $this->prompts->of($chunk, $playing, $this->practices($playing)),
         };
+    }
+
+    /** @param list<Instrument> $playing */
+    private function found(Chunk $chunk, ?Chunk $like, array $playing): string
+    {
+        $turned = null === $like ? null : $this->of->startingBows()->turned($chunk, $like, $playing);
+
+        return $turned ?? 'the same notes again: find them';
     }
 
     /**

@@ -19,15 +19,12 @@ use CoinStair\Core\Memory\NoMemory;
 use CoinStair\Core\Practice\FirstReading;
 use CoinStair\Core\Practice\NewMusic;
 use CoinStair\Core\Practice\Practice;
-use CoinStair\Core\RightHand\BowedStroke;
 use CoinStair\Core\RightHand\BowFronts;
-use CoinStair\Core\RightHand\Direction;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
-use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\RhythmPattern;
 use CoinStair\Core\Skill\PieceFacts;
 use CoinStair\Core\Skill\SkillPrompts;
@@ -56,8 +53,7 @@ final class PieceForClass
     private ?SkillPrompts $skills = null;
     /** @var array<string, list<string>>|null */
     private ?array $strings = null;
-    /** @var array<string, array<int, non-empty-list<BowedStroke>>> strokes and their directions, by instrument and measure */
-    private array $bows = [];
+    private ?StartingBows $bows = null;
     /** Its parts often go the same way on the bow. */
     private readonly BowFronts $fronts;
 
@@ -253,56 +249,13 @@ final class PieceForClass
         return new Practice($this->piece, $classes, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
     }
 
-    /**
-     * How the bow starts a chunk that is found again, where most of those who play start it the other way.
-     *
-     * @param list<Instrument> $who
-     */
-    public function turned(Chunk $chunk, ?Chunk $like, array $who): ?string
+    /** How the bow starts its chunks. */
+    public function startingBows(): StartingBows
     {
-        if (null === $like) {
-            return null;
-        }
-        $turned = [];
-        foreach ($who as $instrument) {
-            [$now, $before] = [$this->bowAt($instrument, $chunk), $this->bowAt($instrument, $like)];
-            if (null !== $now && null !== $before && $now !== $before) {
-                $turned[$now->value] = ($turned[$now->value] ?? 0) + ($this->policies->players[$instrument->value] ?? 1);
-            }
-        }
-        $all = array_sum(array_map(fn (Instrument $one): int => $this->policies->players[$one->value] ?? 1, $who));
-
-        return match (true) {
-            2 * ($turned[Direction::Up->value] ?? 0) > $all => 'the same notes again, bow starts up',
-            2 * ($turned[Direction::Down->value] ?? 0) > $all => 'the same notes again, bow starts down',
-            default => null,
-        };
-    }
-
-    /** The direction of the first stroke that begins in a chunk. */
-    private function bowAt(Instrument $instrument, Chunk $chunk): ?Direction
-    {
-        $bows = $this->bows[$instrument->value] ??= $this->bowsByMeasure($instrument);
-        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-            foreach ($bows[$position] ?? [] as $step) {
-                if ($chunk->holds(Place::of($position, $step->stroke->offset))) {
-                    return $step->direction;
-                }
-            }
-        }
-
-        return null;
-    }
-
-    /** @return array<int, non-empty-list<BowedStroke>> by position */
-    private function bowsByMeasure(Instrument $instrument): array
-    {
-        $bows = [];
-        foreach ($this->handsOfAll($instrument)[0]->bowing->strokes as $step) {
-            $bows[$step->stroke->position][] = $step;
-        }
-
-        return $bows;
+        return $this->bows ??= new StartingBows(
+            fn (Instrument $instrument): array => $this->handsOfAll($instrument)[0]->bowing->strokes,
+            $this->policies->players,
+        );
     }
 
     /** What a group plays for which the written part is too quick. */

@@ -5,15 +5,12 @@ declare(strict_types=1);
 namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
-use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
-use CoinStair\Core\Difficulty\Move;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\LessonDraft;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\OwnStep;
-use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\StepLimits;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Method\StepPurpose;
@@ -30,8 +27,6 @@ final class PlayThrough
     private const CLOSING = 180.0;
     private const CLOSING_SHARE = 0.2;
     private const FREE = 60.0;
-    /** Seconds of all that is reviewed. */
-    private const REVIEW = 180.0;
     /** Goes of what closes a lesson, at the most. */
     private const CLOSING_GOES = 2;
     /** Chance of a clean go at the goal from which on nothing more is done for a phrase, in the first round and in the second. */
@@ -43,8 +38,8 @@ final class PlayThrough
     private readonly OrderLeft $left;
     private readonly StepPlanner $planner;
     private readonly LessonSteps $steps;
-    /** @var array<string, true> groups that had their own minutes in the lesson that is filled */
-    private array $served = [];
+    private readonly GroupMinutes $groupMinutes;
+    private readonly WeakPlaces $weak;
 
     /** @param list<OrderedStep> $order */
     private function __construct(
@@ -57,6 +52,8 @@ final class PlayThrough
         $this->class = new ClassState($of, $aim, $groups);
         $this->left = new OrderLeft($order, $of->past);
         $this->planner = new StepPlanner($of, $tree, $aim, $this->class);
+        $this->groupMinutes = new GroupMinutes($of, $aim, $groups, $this->class, $this->planner);
+        $this->weak = new WeakPlaces($of->piece, $tree, $aim, $this->class, $this->planner->maker);
         $prompts = $of->prompts($aim->goal);
         $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts);
     }
@@ -81,7 +78,7 @@ final class PlayThrough
         }
         $whole = $this->tree->whole;
         // What was not taught to its end goes at no tempo.
-        $likely = $this->left->isThrough() ? $this->planner->maker->likely($this->class->practice, $whole, $this->aim->goal) : 0;
+        $likely = $this->left->isThrough() ? $this->weak->likely($whole) : 0;
 
         return new LessonSequence(
             $lessons,
@@ -116,7 +113,7 @@ final class PlayThrough
     {
         $policies = $this->of->policies;
         $lesson = new LessonDraft($number, $policies->seconds, $policies->year());
-        $this->served = [];
+        $this->groupMinutes->nextLesson();
         if ($policies->holdCheck) {
             $lesson->addOwn(LessonDraft::check(), OwnStep::of($number, StepPurpose::HoldCheck), $this->aim->skipped);
         }
@@ -172,18 +169,7 @@ final class PlayThrough
                 $rows[] = [$reached, $this->planner->review($reached)];
             }
         }
-        // Where they are too many, the slowest need it most.
-        usort($rows, static fn (array $one, array $other): int => $one[0]->climbed->tempo <=> $other[0]->climbed->tempo);
-        $seconds = 0.0;
-        $fits = [];
-        foreach ($rows as $row) {
-            $seconds += $row[1]->seconds();
-            if ($seconds <= self::REVIEW) {
-                $fits[] = $row;
-            }
-        }
-        usort($fits, static fn (array $one, array $other): int => $one[0]->chunk->from->compare($other[0]->chunk->from));
-        foreach ($fits as [$reached, $time]) {
+        foreach (Reviews::fitting($rows) as [$reached, $time]) {
             $this->addOwn($lesson, StepPurpose::Review, $reached->chunk, $time);
         }
     }
@@ -269,16 +255,14 @@ final class PlayThrough
     /** The own minutes of groups whose worst place lies in what the class has just played: never before the class has met the music. */
     private function teachGroups(LessonDraft $lesson, Chunk $played, float $closing): void
     {
-        foreach ($this->groupSteps($played, $lesson->number) as $step) {
+        foreach ($this->groupMinutes->after($played, $lesson->number) as $step) {
             if ($lesson->cost($step->time) > $lesson->left($closing)) {
                 continue;
             }
             $own = OwnStep::ofGroup($lesson->number, $step->groups[0]);
             $lesson->addOwn($this->steps->ofGroups($step), $own, $this->aim->skipped);
             $this->class->playedApart($step);
-            foreach ($step->groups as $group) {
-                $this->served[$group->value] = true;
-            }
+            $this->groupMinutes->had($step);
         }
     }
 
@@ -319,132 +303,33 @@ final class PlayThrough
     }
 
     /**
-     * The own minutes of groups whose worst place lies in what was played; those with the same place share them.
-     *
-     * @return list<GroupStep>
-     */
-    private function groupSteps(Chunk $played, int $number): array
-    {
-        $byPlace = $leftOut = [];
-        foreach (SlowGroup::Apart === $this->aim->slow ? array_diff_key($this->class->ofGroups, $this->served) : [] as $name => $practice) {
-            $worst = $practice->hardest($this->tree->whole);
-            $stands = null === $worst || $practice->comfort($this->tree->whole)->lesser() >= $this->aim->goal;
-            if ($stands || !$played->holds($worst->move->from)) {
-                continue;
-            }
-            $chunk = $this->spot($worst->move);
-            if (null === $chunk) {
-                continue;
-            }
-            $group = $this->groups->apart[$name];
-            $byPlace[$chunk->edges()][] = [$practice->hands($chunk)->lesser(), $group, $chunk];
-            if ($this->isLeftOut(OwnStep::ofGroup($number, $group))) {
-                $leftOut[$chunk->edges()] = true;
-            }
-        }
-        $steps = [];
-        foreach (array_diff_key($byPlace, $leftOut) as $rows) {
-            usort($rows, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
-            [, $slowest, $chunk] = $rows[0];
-            $time = $this->planner->apart($this->class->ofGroups[$slowest->value], $chunk);
-            $steps[] = new GroupStep(array_column($rows, 1), $chunk, $time);
-        }
-
-        return $steps;
-    }
-
-    /**
      * What is left when the order is through: the phrases that do not stand yet, the slowest first; then pairs of them whose seam is weak;
      * then the whole. Where it is short of the goal and minutes remain, once more, with more asked of the phrases.
      */
     private function teachWhatIsLeft(LessonDraft $lesson, float $closing): void
     {
         foreach (self::STANDS as $stands) {
-            foreach ($this->weakPhrases($stands) as $phrase) {
-                if (!$this->teachPhraseAgain($lesson, $phrase, $closing)) {
+            foreach ($this->weak->phrases($stands) as $phrase) {
+                $spot = $this->weak->spotIn($phrase);
+                if (null !== $spot && !$this->takeAgain($lesson, StepPurpose::Learn, $spot, $closing)) {
+                    return;
+                }
+                if (!$this->takeAgain($lesson, StepPurpose::Learn, $phrase, $closing)) {
                     return;
                 }
             }
-            if (!$this->joinWeakSeams($lesson, $closing) || !$this->runWhole($lesson)) {
+            foreach ($this->weak->pairs() as $pair) {
+                if (!$this->takeAgain($lesson, StepPurpose::Join, $pair, $closing)) {
+                    return;
+                }
+            }
+            if ($this->weak->isWholeNews() && !$this->takeAgain($lesson, StepPurpose::Run, $this->tree->whole, 0.0)) {
+                return;
+            }
+            if ($this->class->wholeToday() >= $this->aim->goal) {
                 return;
             }
         }
-    }
-
-    /** @return list<Chunk> phrases that are not likely at the goal, or not likely enough, the slowest first */
-    private function weakPhrases(float $stands): array
-    {
-        $rows = [];
-        foreach ($this->tree->phrases() as $phrase) {
-            $likely = $this->likely($phrase->chunk);
-            $chance = $this->class->chanceAtGoal($phrase->chunk);
-            if ($likely < $this->aim->goal || $chance < $stands) {
-                $rows[] = [$likely, $chance, $phrase->chunk];
-            }
-        }
-        usort($rows, static fn (array $one, array $other): int => [$one[0], $one[1]] <=> [$other[0], $other[1]]);
-
-        return array_column($rows, 2);
-    }
-
-    /**
-     * A phrase once more; first the place at which the hands hold it back.
-     *
-     * @return bool it fitted, and all of it
-     */
-    private function teachPhraseAgain(LessonDraft $lesson, Chunk $phrase, float $closing): bool
-    {
-        $hardest = $this->class->practice->hardest($phrase);
-        $comfort = $this->class->practice->comfort($phrase);
-        $isHeld = null !== $hardest && !$comfort->isHeldByReading() && $comfort->lesser() < $this->aim->goal;
-        $spot = $isHeld ? $this->spot($hardest->move) : null;
-        foreach (array_filter([$spot, $phrase]) as $chunk) {
-            if (!$this->takeAgain($lesson, StepPurpose::Learn, $chunk, $closing)) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /** The two notes of a move; none where they begin together, as grace notes can. */
-    private function spot(Move $move): ?Chunk
-    {
-        return $move->from->isBefore($move->to) && $this->of->piece->holds($move->to)
-            ? Chunk::of($this->of->piece, ChunkKind::Spot, $move->from, $move->to)
-            : null;
-    }
-
-    /** @return bool all fitted */
-    private function joinWeakSeams(LessonDraft $lesson, float $closing): bool
-    {
-        $phrases = $this->tree->phrases();
-        foreach ($phrases as $index => $phrase) {
-            $next = $phrases[$index + 1] ?? null;
-            if (null === $next || $this->likely($this->tree->whole) >= $this->aim->goal) {
-                break;
-            }
-            $both = $phrase->chunk->join($next->chunk);
-            $isWeak = null !== $this->class->practice->weakSeam($both);
-            if ($isWeak && !$both->isWhole($this->of->piece) && !$this->takeAgain($lesson, StepPurpose::Join, $both, $closing)) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
-    /** @return bool it is short of the goal, and there is time to go on */
-    private function runWhole(LessonDraft $lesson): bool
-    {
-        $whole = $this->tree->whole;
-        $likely = $this->likely($whole);
-        $isNews = $likely > $this->class->wholeToday() && ($likely > $this->class->wholeAt() || $likely >= $this->aim->goal);
-        if ($isNews && !$this->takeAgain($lesson, StepPurpose::Run, $whole, 0.0)) {
-            return false;
-        }
-
-        return $this->class->wholeToday() < $this->aim->goal;
     }
 
     /** @return bool it was left out by hand, or it fitted, and all of it */
@@ -452,11 +337,6 @@ final class PlayThrough
     {
         return $this->isLeftOut(self::once($lesson->number, $purpose, $chunk))
             || $this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $closing);
-    }
-
-    private function likely(Chunk $chunk): int
-    {
-        return $this->planner->maker->likely($this->class->practice, $chunk, $this->aim->goal);
     }
 
     /** Something known at the end, as a run: the longest of what was at its goal before today, else of what was learned today. */

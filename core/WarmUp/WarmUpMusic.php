@@ -196,44 +196,12 @@ final readonly class WarmUpMusic
             $letter = $this->strings[$instrument->value][0] ?? 'D';
             $pitch = self::string($instrument, $letter)->pitch;
             $id = 'W'.($index + 1);
-            $copied = $this->copied($id, $this->partOf($instrument)->events($position), $pitch);
+            $copied = StrokeMusic::copy($id, $this->partOf($instrument)->events($position), $pitch);
             $long = self::note($id.'-m1-v1-0', 0, $of->meter->ticks(), [$pitch], Marks::none());
             $parts[] = new Part($id, '', $instrument, $instrument->clef(), [$copied, [$long]]);
         }
 
         return new Piece($this->from->title, '', $measures, $parts, null, $this->from->beatTicks);
-    }
-
-    /**
-     * @param list<Event> $events of a measure
-     *
-     * @return list<Event>
-     */
-    private function copied(string $id, array $events, Pitch $pitch): array
-    {
-        $copied = [];
-        $open = 0;
-        $voice = array_values(array_filter($events, static fn (Event $event): bool => 1 === $event->voice && !$event->isGrace()));
-        foreach ($voice as $index => $event) {
-            $isLast = $index + 1 === \count($voice);
-            $stops = $isLast ? $open + $event->slurStarts : min($open, $event->slurStops);
-            $open += $event->slurStarts - $stops;
-            $copied[] = new Event(
-                $id.'-m0-v1-'.$index,
-                1,
-                $event->start,
-                $event->length,
-                $event->isRest() ? [] : [$pitch],
-                $event->tuplet,
-                $event->tiedTo && !$isLast,
-                $event->tiedFrom && $index > 0,
-                $event->slurStarts,
-                max(0, $stops),
-                Marks::of($event->marks->articulations, $event->marks->bow),
-            );
-        }
-
-        return $copied;
     }
 
     private function partOf(Instrument $instrument): Part
