@@ -42,7 +42,7 @@ make_database() {
     touch "$DATA/.unfinished"
     local tries=3
     # shellcheck disable=SC2046
-    until mariadb-install-db --no-defaults --datadir="$DATA" --tmpdir="$VAR/tmp/database" --auth-root-authentication-method=normal \
+    until mariadb-install-db --no-defaults --datadir="$DATA" --tmpdir="$RUN/tables" --auth-root-authentication-method=normal \
         --skip-test-db --skip-log-bin $(as_root_user) >"$VAR/log/install-database.log" 2>&1; do
         # Should its server crash by itself, what it left behind is moved aside, as after a broken set-up.
         tries=$((tries - 1))

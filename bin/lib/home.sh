@@ -29,9 +29,10 @@ random_word() { head -c 24 /dev/urandom | base64 | tr -d '/+=\n'; }
 make_home() { mkdir -p -m 700 "$VAR" 2>/dev/null && [ -w "$VAR" ] || fail "$VAR cannot be written."; }
 
 prepare_folders() {
-    mkdir -p "$VAR/tmp/database" "$VAR/log" "$ROOT/var/cache" 2>/dev/null || fail "$VAR cannot be written."
+    mkdir -p "$VAR/tmp" "$VAR/log" "$ROOT/var/cache" 2>/dev/null || fail "$VAR cannot be written."
     chmod 700 "$VAR"
     mkdir -p -m 700 "$RUN"
+    mkdir -p "$RUN/tables"
     [ -O "$RUN" ] || fail "$RUN belongs to somebody else."
     has_room "$VAR" || fail "there is no room on the disk of $VAR. Nothing was begun; make room and start again."
     if [ ! -f "$VAR/env" ]; then

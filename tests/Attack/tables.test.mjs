@@ -44,6 +44,7 @@ async function prepare(statements) {
         '--no-defaults',
         `--datadir=${join(home.path, 'database')}`,
         `--socket=${socket}`,
+        `--tmpdir=${home.folder}`,
         '--skip-networking',
         '--skip-grant-tables',
         '--user=root',

@@ -57,7 +57,7 @@ async function pages(client, looked, home = {}) {
     }
     const isDone = async () => / 0 waiting, 0 under way/.test((await coinStair(['status'], home)).out);
 
-    return (await eventually(isDone, 50)) ? looked(client) : null;
+    return (await eventually(isDone, 100)) ? looked(client) : null;
 }
 
 test('made under load, it holds what one moment held', async (context) => {

@@ -8,7 +8,9 @@ import { after, before, test } from 'node:test';
 import { children, coinStair, freePort, leader, until, wait, within } from './client.mjs';
 
 const home = mkdtempSync(join(tmpdir(), 'coin-stair-ours-'));
-const env = { COIN_STAIR_HOME: home, COIN_STAIR_DATA: '', COIN_STAIR_FLUSH: '0' };
+const shared = mkdtempSync(join(tmpdir(), 'coin-stair-shared-'));
+const ofAnother = join(shared, '#sql-temptable-1-1.MAI');
+const env = { COIN_STAIR_HOME: home, COIN_STAIR_DATA: '', COIN_STAIR_FLUSH: '0', TMPDIR: shared };
 const PORT = String(await freePort());
 const answers = () =>
     fetch(`http://127.0.0.1:${PORT}/alive`, { signal: AbortSignal.timeout(within(1)) })
@@ -23,8 +25,6 @@ const alive = (pid) => {
     }
 };
 
-const ofAnother = join(tmpdir(), `#sql-temptable-${process.pid}-1.MAI`);
-
 before(async () => {
     writeFileSync(ofAnother, '');
     const started = await coinStair(['start', '--background', '--port', PORT], env);
@@ -33,7 +33,7 @@ before(async () => {
 after(async () => {
     await coinStair(['stop'], env);
     rmSync(home, { recursive: true });
-    rmSync(ofAnother, { force: true });
+    rmSync(shared, { recursive: true });
 });
 
 // A server that starts empties its folder for temporary tables: in one that all share it takes those of others that are in use.
