@@ -30,7 +30,7 @@ test('the hands of an instrument stand over the notes, with their reasons', asyn
     const [slopes, notes] = [await edges('.bow-ribbon .stroke'), await edges('[data-stave] g.note')];
     slopes.slice(0, 10).forEach(([left], index) => expect(Math.abs(left - notes[index][0])).toBeLessThan(12));
     await page.getByText('Why these fingers and bows').click();
-    await expect(page.locator('[data-why-text] li').first()).toContainText('D: The only place for D in these hands.');
+    await expect(page.locator('[data-why-text] li').first()).toContainText('D: Open D, let it ring.');
     await bar(page, 'fingers').selectOption('none');
     await expect(fings(page)).toHaveCount(0, SLOW);
     await bar(page, 'letters').selectOption('all');

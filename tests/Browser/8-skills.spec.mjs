@@ -60,7 +60,15 @@ test('a class learns a piece over two lessons, and the quilt fills', async ({ pa
 
     // Everything is new to beginners.
     await page.getByRole('link', { name: 'The whole library, ranked' }).click();
-    await page.getByRole('link', { name: 'Reed Bank Again' }).click();
+    await expect(page.locator('#fresh-title')).toBeVisible();
+    await page.goto('/library?search=Reed%20Bank%20Again');
+    await page.locator('#library-for').selectOption({ label: 'Towpath One' });
+    await page.waitForURL(/for=class/);
+    const [, forClass] = /for=(class-\d+)/.exec(page.url());
+    const [, piece] = /(\/pieces\/\d+)/.exec(
+        await page.getByRole('link', { name: 'Reed Bank Again', exact: true }).getAttribute('href'),
+    );
+    await page.goto(`${piece}/ready?for=${forClass}`);
     await expect(page.locator('.ready-head')).toContainText('later');
     await expect(page.locator('table.ready')).toContainText('Two notes in a slur');
 
