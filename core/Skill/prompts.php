@@ -29,7 +29,7 @@ return [
     'double.two' => 'set both fingers, then play both strings',
     'crossing.over' => 'take the arm over the string between, then play',
     'crossing.slur' => 'the bow goes on, the arm moves ahead',
-    'crossing.back-forth' => 'a small arm: rock between two levels',
+    'crossing.back' => 'a small arm: rock between two levels',
     'rhythm.sixteenth' => 'four to a beat: say them first',
     'rhythm.eighth' => 'two to a beat, even',
     'rhythm.dotted-quarter' => 'hold the dot, the short note comes late: say it',
