@@ -6,7 +6,6 @@ namespace CoinStair\Core\Hands;
 
 use CoinStair\Core\LeftHand\Candidate;
 use CoinStair\Core\LeftHand\EqualMeasures;
-use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\FingerMark;
@@ -165,7 +164,7 @@ final readonly class BothHands
         $places = [];
         $pitch = $this->fingering->notes[$note]->pitch;
         $allowed = \count($this->fingeringPolicy->hands());
-        foreach ((new Fingerboard($this->instrument(), $this->fingering->hands))->candidates($pitch) as $choice) {
+        foreach ($this->fingering->everywhere->candidates($pitch) as $choice) {
             $key = $choice->string.' '.$choice->finger;
             if (!isset($places[$key]) || $choice->hand < $places[$key]['choice']->hand) {
                 $places[$key] = [

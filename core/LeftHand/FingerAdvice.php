@@ -127,13 +127,12 @@ final readonly class FingerAdvice
     private function likeAnOpenString(): ?Notice
     {
         $pitch = $this->fingering->notes[$this->index]->pitch;
-        foreach ([0, 1, 2, 3] as $string) {
-            $open = $this->fingering->fingerboard->openPitch($string);
-            $distance = null === $open ? 1 : $pitch->midi() - $open->midi();
-            if (null !== $open && 0 === $distance % 12 && 0 !== $distance) {
+        foreach ($this->fingering->fingerboard->openStrings() as $open) {
+            $distance = $pitch->midi() - $open->pitch->midi();
+            if (0 === $distance % 12 && 0 !== $distance) {
                 return $this->says(
                     $distance > 0 ? 'As the open {open}, an octave up.' : 'As the open {open}, an octave down.',
-                    ['open' => $this->fingering->fingerboard->stringName($string)],
+                    ['open' => $open->letter],
                 );
             }
         }

@@ -60,9 +60,10 @@ final class Fingerboard
         return $this->chords[$key];
     }
 
-    public function openPitch(int $string): ?Pitch
+    /** @return list<OpenString> the highest first */
+    public function openStrings(): array
     {
-        return $this->strings[$string]->pitch ?? null;
+        return $this->strings;
     }
 
     public function stringName(int $string): string
@@ -119,17 +120,17 @@ final class Fingerboard
             if ($semitones < 0) {
                 continue;
             }
+            $steps = $pitch->diatonic() - $open->pitch->diatonic();
             foreach ($this->hands as $index => $hand) {
                 if (0 === $semitones) {
                     $candidates[] = new Candidate($string, 0, Placement::Natural, 0, $index);
                     continue;
                 }
                 foreach ($hand->fingers as $finger => $places) {
-                    foreach ($places as [$above, $placement]) {
-                        $steps = $pitch->diatonic() - $open->pitch->diatonic();
-                        $letter = null === $hand->letters || $steps === $hand->letters + $finger - 1
-                            || (0 === $steps && 1 === $semitones && 1 === $finger && $hand->isFirst());
-                        if ($above === $semitones && ($letter || !$byLetter)) {
+                    $letter = null === $hand->letters || $steps === $hand->letters + $finger - 1
+                        || (0 === $steps && 1 === $semitones && 1 === $finger && $hand->isFirst());
+                    foreach ($letter || !$byLetter ? $places : [] as [$above, $placement]) {
+                        if ($above === $semitones) {
                             $candidates[] = new Candidate($string, $finger, $placement, $above, $index, !$letter);
                         }
                     }

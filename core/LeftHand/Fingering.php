@@ -18,9 +18,10 @@ final readonly class Fingering
 
     /**
      * @param list<LineNote>            $notes
-     * @param list<Candidate|null>      $choices  one for each note; none where it is out of reach
-     * @param list<list<FingerTrouble>> $troubles of each note
-     * @param list<HandFrame>           $hands    those of the policy first
+     * @param list<Candidate|null>      $choices    one for each note; none where it is out of reach
+     * @param list<list<FingerTrouble>> $troubles   of each note
+     * @param list<HandFrame>           $hands      those of the policy first
+     * @param Fingerboard               $everywhere in all of these hands
      */
     private function __construct(
         public array $notes,
@@ -29,6 +30,7 @@ final readonly class Fingering
         public float $cost,
         public array $hands,
         public Fingerboard $fingerboard,
+        public Fingerboard $everywhere,
     ) {
     }
 
@@ -46,7 +48,7 @@ final readonly class Fingering
         $layers = self::onOpenStrings($layers, $hands) ?? $layers;
         [$choices, $total] = self::cheapest($notes, $layers, $policy, $cost, $hands);
 
-        return new self($notes, $choices, $troubles, $total, $hands, $fingerboard);
+        return new self($notes, $choices, $troubles, $total, $hands, $fingerboard, $everywhere);
     }
 
     /**
@@ -58,7 +60,7 @@ final readonly class Fingering
     {
         $cost = self::costOf($this->notes, $choices, $policy);
 
-        return new self($this->notes, $choices, $this->troubles, $cost, $this->hands, $this->fingerboard);
+        return new self($this->notes, $choices, $this->troubles, $cost, $this->hands, $this->fingerboard, $this->everywhere);
     }
 
     /**

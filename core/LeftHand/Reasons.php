@@ -105,7 +105,7 @@ final class Reasons
         $choice = $fingering->choices[$index];
 
         return match ($trouble) {
-            FingerTrouble::OutOfReach => self::outOfReach($note, $policy),
+            FingerTrouble::OutOfReach => self::outOfReach($fingering, $note, $policy),
             FingerTrouble::PrintedRefused => new Notice(
                 0,
                 0,
@@ -124,12 +124,12 @@ final class Reasons
         };
     }
 
-    private static function outOfReach(LineNote $note, FingeringPolicy $policy): Notice
+    private static function outOfReach(Fingering $fingering, LineNote $note, FingeringPolicy $policy): Notice
     {
         $lowest = OpenString::allOf($policy->instrument)[3]->pitch->midi();
         if ($note->pitch->midi() >= $lowest) {
-            $hands = $policy->allHands();
-            $found = (new Fingerboard($policy->instrument, $hands))->candidates($note->pitch);
+            $hands = $fingering->hands;
+            $found = $fingering->everywhere->candidates($note->pitch);
             if ([] !== $found) {
                 usort($found, static fn (Candidate $a, Candidate $b): int => $hands[$a->hand]->noteCost <=> $hands[$b->hand]->noteCost);
 
