@@ -32,8 +32,8 @@ prepare_folders() {
     mkdir -p "$VAR/tmp" "$VAR/log" "$ROOT/var/cache" 2>/dev/null || fail "$VAR cannot be written."
     chmod 700 "$VAR"
     mkdir -p -m 700 "$RUN"
-    mkdir -p "$RUN/tables"
     [ -O "$RUN" ] || fail "$RUN belongs to somebody else."
+    mkdir -p "$RUN/tables"
     has_room "$VAR" || fail "there is no room on the disk of $VAR. Nothing was begun; make room and start again."
     if [ ! -f "$VAR/env" ]; then
         (umask 077 && printf 'APP_ENV=prod\nAPP_SECRET=%s\nDATABASE_PASSWORD=%s\n' "$(random_word)" "$(random_word)" | put "$VAR/env") \

@@ -36,17 +36,15 @@ final readonly class Unread
     public function counting(float $coins): float
     {
         $new = $this->new;
-        if ($new <= 1.0) {
-            return $coins;
-        }
         $counting = 0.0;
-        for ($left = $coins; $left > 0.0; $left -= 1.0) {
-            $coin = min(1.0, $left) / max(1.0, $new);
+        // From where a year takes it in at once, each coin counts as one.
+        for ($left = $coins; $left > 0.0 && $new > 1.0; $left -= 1.0) {
+            $coin = min(1.0, $left) / $new;
             $counting += $coin;
             $new = ReadingLimit::afterCoins($new, $coin);
         }
 
-        return $counting;
+        return $counting + max(0.0, $left);
     }
 
     /** What it adds to the exponent of a chance. */

@@ -39,12 +39,13 @@ final class Sections
         $count = \count($piece->measures);
         $shapes = Runs::shapes($piece, $likeness);
         $first = $piece->measures[0]->isShort() ? 1 : 0;
-        $borders = self::marked($piece) ?: self::ofRuns(Runs::find($piece, $shapes), $count, $first);
+        $plucked = self::plucked($piece);
+        $borders = self::marked($piece, $plucked) ?: self::ofRuns(Runs::find($piece, $shapes), $count, $first);
         $starts = [0, ...array_values(array_filter($borders, static fn (int $border): bool => $border > 0 && $border < $count))];
         $sections = $letters = [];
         foreach ($starts as $index => $from) {
             $to = $starts[$index + 1] ?? $count;
-            [$label, $letter] = self::label($piece, $likeness, $shapes, $sections, $letters, $from, $to);
+            [$label, $letter] = self::label($piece, $likeness, $shapes, $plucked, $sections, $letters, $from, $to);
             $sections[] = new Section($label, $from, $to);
             $letters[] = $letter;
         }
@@ -77,7 +78,7 @@ final class Sections
     public static function contradicted(Piece $piece, array $sections, array $runs): array
     {
         $found = [];
-        $marks = array_fill_keys(self::marked($piece), true);
+        $marks = array_fill_keys(self::marked($piece, self::plucked($piece)), true);
         foreach (\array_slice($sections, 1) as $section) {
             foreach (isset($marks[$section->from]) ? $runs : [] as $run) {
                 $others = [...array_column($sections, 'from'), \count($piece->measures)];
@@ -93,13 +94,19 @@ final class Sections
         return $found;
     }
 
-    /** @return list<int> positions at which the book marks a new section */
-    private static function marked(Piece $piece): array
+    /**
+     * @param list<bool> $plucked of each measure, whether it begins so
+     *
+     * @return list<int> positions at which the book marks a new section
+     */
+    private static function marked(Piece $piece, array $plucked): array
     {
         $borders = [];
         $last = \count($piece->measures) - 1;
         foreach ($piece->measures as $position => $measure) {
-            $begins = $measure->has(Jump::Segno) || $measure->has(Jump::Coda) || self::changesToOrFromPlucking($piece, $position);
+            // The bow is taken up, or put away.
+            $changes = $position > 0 && $plucked[$position] !== $plucked[$position - 1];
+            $begins = $measure->has(Jump::Segno) || $measure->has(Jump::Coda) || $changes;
             if ('' !== $measure->rehearsal || $measure->repeatStart || $begins) {
                 // What stands after an upbeat belongs to the piece's first section.
                 $borders[] = 1 === $position && $piece->measures[0]->isShort() ? 0 : $position;
@@ -154,6 +161,7 @@ final class Sections
 
     /**
      * @param list<MeasureShape> $shapes   as runs are compared
+     * @param list<bool>         $plucked  of each measure, whether it begins so
      * @param list<Section>      $sections that come before
      * @param list<int>          $letters  of these
      *
@@ -163,6 +171,7 @@ final class Sections
         Piece $piece,
         Likeness $likeness,
         array $shapes,
+        array $plucked,
         array $sections,
         array $letters,
         int $from,
@@ -175,7 +184,7 @@ final class Sections
             if ('' !== $named && $named === $piece->measures[$section->from]->rehearsal) {
                 return [self::letter($letters[$index]), $letters[$index]];
             }
-            if (self::isPlucked($piece, $section->from) !== self::isPlucked($piece, $from)) {
+            if ($plucked[$section->from] !== $plucked[$from]) {
                 continue;
             }
             [$pairs, $same, $length] = self::pairs($piece, $likeness, $shapes, $section, $from, $to);
@@ -222,22 +231,7 @@ final class Sections
         return [...$best, max($section->to - $start, $to - $from)];
     }
 
-    /** The bow is taken up, or put away, at the start of a measure. */
-    private static function changesToOrFromPlucking(Piece $piece, int $position): bool
-    {
-        return $position > 0 && self::isPlucked($piece, $position) !== self::isPlucked($piece, $position - 1);
-    }
-
-    /** A measure begins plucked in its first part. */
-    private static function isPlucked(Piece $piece, int $position): bool
-    {
-        /** @var \WeakMap<Piece, list<bool>> $known */
-        static $known = new \WeakMap();
-
-        return ($known[$piece] ??= self::plucked($piece))[$position];
-    }
-
-    /** @return list<bool> of each measure, whether it begins plucked */
+    /** @return list<bool> of each measure, whether its first part begins it with the fingers of the right hand */
     private static function plucked(Piece $piece): array
     {
         $plucked = [];

@@ -33,13 +33,7 @@ final class FirstReading
     /** 1 where nothing of a chunk was played, to 0. */
     public function lack(Chunk $chunk): float
     {
-        $measures = $this->music->in($chunk);
-        $sum = 0.0;
-        foreach ($measures->counts as $class => $count) {
-            $sum += $count * ($this->lacks[$class] ?? 1.0);
-        }
-
-        return 0 === $measures->sounding ? 0.0 : $sum / $measures->sounding;
+        return $this->unread($chunk)->lack;
     }
 
     /** What of a chunk is not read yet. */
@@ -54,13 +48,9 @@ final class FirstReading
             $sum += $lack * $measures->counts[$class];
         }
         foreach ($measures->seams as $seam => [$one, $other]) {
-            $lack = $this->seams[$seam] ?? 1.0;
-            // What was never played has no seams that lack more.
-            if ($lack > self::SMALL) {
-                $excess = $lack - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
-                if ($excess > self::SMALL) {
-                    $seams[] = $excess;
-                }
+            $excess = $this->excess($seam, $one, $other);
+            if ($excess > self::SMALL) {
+                $seams[] = $excess;
             }
         }
 
@@ -76,13 +66,19 @@ final class FirstReading
     {
         $weakest = null;
         foreach ($this->music->in($chunk)->seams as $seam => [$one, $other, $position]) {
-            $excess = ($this->seams[$seam] ?? 1.0) - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
+            $excess = $this->excess($seam, $one, $other);
             if ($excess > ($weakest[1] ?? 0.0)) {
                 $weakest = [$position, $excess];
             }
         }
 
         return $weakest;
+    }
+
+    /** What a seam lacks more than the measures that meet there; what was never played has no seams that lack more. */
+    private function excess(string $seam, int $one, int $other): float
+    {
+        return ($this->seams[$seam] ?? 1.0) - max($this->lacks[$one] ?? 1.0, $this->lacks[$other] ?? 1.0);
     }
 
     /** The comfort of a chunk, held by what of it is not read yet. */
@@ -97,10 +93,14 @@ final class FirstReading
         return [$this->lacks, $this->seams];
     }
 
-    /** A coin was earned with a chunk, or a share of one. On a small part of a measure, such as the notes of a spot, it counts as less. */
-    public function clean(Chunk $chunk, float $coin): void
+    /**
+     * Coins were earned with a chunk. On a small part of a measure, such as the notes of a spot, they count as less.
+     *
+     * @param float $coins as Unread::counting() tells them
+     */
+    public function clean(Chunk $chunk, float $coins): void
     {
-        $this->each($chunk, static fn (float $lack, float $share): float => ReadingLimit::afterCoins($lack, $coin * $share));
+        $this->each($chunk, static fn (float $lack, float $share): float => ReadingLimit::afterCoins($lack, $coins * $share));
     }
 
     /** A chunk was found again. */

@@ -43,6 +43,12 @@ final class NewMusic
         return $weights === $this->weights ? $this : new self($this->piece, $this->likeness, $this->year, $weights);
     }
 
+    /** Number of the class of equal measures that one belongs to. */
+    public function classOf(int $position): int
+    {
+        return $this->likeness->classes[$position];
+    }
+
     public function in(Chunk $chunk): MeasuresOfChunk
     {
         return $this->known[$chunk->edges()] ??= $this->measures($chunk);

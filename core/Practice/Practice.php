@@ -41,7 +41,6 @@ final class Practice
     private array $hardest = [];
 
     /**
-     * @param list<int>             $classes number of the class of equal measures that each belongs to
      * @param NewMusic              $music   how much its measures are
      * @param list<Instrument>|null $who     whose moves count; of all if none are named
      * @param FirstReading|null     $reading what is not read yet; nothing is new if none is given
@@ -49,7 +48,6 @@ final class Practice
      */
     public function __construct(
         private readonly Piece $piece,
-        private readonly array $classes,
         private NewMusic $music,
         private Difficulty $difficulty,
         private readonly ?array $who,
@@ -68,11 +66,11 @@ final class Practice
     /**
      * What the class brings to a chunk: what its hands need, held by what it has not read yet.
      *
-     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     * @param Instrument|null $only whose moves count; those of this practice if none is named
      */
-    public function comfort(Chunk $chunk, ?array $who = null): Comfort
+    public function comfort(Chunk $chunk, ?Instrument $only = null): Comfort
     {
-        $hands = $this->hands($chunk, $who);
+        $hands = $this->hands($chunk, $only);
 
         return $this->reading?->limit($hands, $chunk) ?? $hands;
     }
@@ -80,11 +78,11 @@ final class Practice
     /**
      * What its hands alone need.
      *
-     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     * @param Instrument|null $only whose moves count; those of this practice if none is named
      */
-    public function hands(Chunk $chunk, ?array $who = null): Comfort
+    public function hands(Chunk $chunk, ?Instrument $only = null): Comfort
     {
-        [$tempo] = $this->least($chunk, $who);
+        [$tempo] = $this->least($chunk, $only);
 
         return Comfort::of(\INF === $tempo ? Comfort::CAP_OF_GOAL * $this->goal : $tempo, $this->goal);
     }
@@ -96,15 +94,13 @@ final class Practice
     }
 
     /**
-     * What some instruments bring to a chunk with their hands, and the move that holds them back.
-     *
-     * @param list<Instrument> $who
+     * What an instrument brings to a chunk with its hands, and the move that holds it back.
      *
      * @return array{float, Hardest}|null beats a minute, and the move; none where nothing moves or no hands are known
      */
-    public function heldBy(Chunk $chunk, array $who): ?array
+    public function heldBy(Chunk $chunk, Instrument $instrument): ?array
     {
-        [$tempo, $hardest] = $this->least($chunk, $who);
+        [$tempo, $hardest] = $this->least($chunk, $instrument);
 
         return null === $hardest ? null : [$tempo, $hardest];
     }
@@ -162,7 +158,7 @@ final class Practice
     private function coin(Chunk $chunk, float $coins): void
     {
         foreach (Stretch::of($chunk) as $stretch) {
-            $class = $this->classes[$stretch->position];
+            $class = $this->music->classOf($stretch->position);
             $gains = Gain::cutAt(Gain::cutAt($this->gainsOf($stretch), $stretch->from), $stretch->to);
             foreach ($gains as $index => $gain) {
                 if ($stretch->holds($gain)) {
@@ -238,11 +234,11 @@ final class Practice
     }
 
     /**
-     * @param list<Instrument>|null $who whose moves count; those of this practice if none are named
+     * @param Instrument|null $only whose moves count; those of this practice if none is named
      *
      * @return array{float, Hardest|null} the least comfort tempo of a chunk, and the move that gives it
      */
-    private function least(Chunk $chunk, ?array $who = null): array
+    private function least(Chunk $chunk, ?Instrument $only = null): array
     {
         $least = \INF;
         $hardest = null;
@@ -254,7 +250,7 @@ final class Practice
                     continue;
                 }
                 $isInside = $lands || $gain->to < $stretch->to;
-                $move = $this->move($stretch->position, max($gain->from, $stretch->from), min($gain->to, $stretch->to), $isInside, $who);
+                $move = $this->move($stretch->position, max($gain->from, $stretch->from), min($gain->to, $stretch->to), $isInside, $only);
                 $base = $this->tempo($move);
                 $tempo = max($base, min(Comfort::CAP_OF_GOAL * $this->goal, $base * exp($gain->all())));
                 // Of two that are as comfortable after practice, the one that was harder before it.
@@ -279,21 +275,17 @@ final class Practice
         };
     }
 
-    /**
-     * The hardest move of a stretch of one measure.
-     *
-     * @param list<Instrument>|null $who
-     */
-    private function move(int $position, int $from, int $to, bool $lands, ?array $who): ?Hardest
+    /** The hardest move of a stretch of one measure, of all of this practice or of one instrument. */
+    private function move(int $position, int $from, int $to, bool $lands, ?Instrument $only): ?Hardest
     {
-        $key = $position.'.'.$from.'.'.$to.($lands ? '+' : '').(null === $who ? '' : $who[0]->value);
+        $key = $position.'.'.$from.'.'.$to.($lands ? '+' : '').($only->value ?? '');
         if (!\array_key_exists($key, $this->hardest)) {
             $length = $this->piece->measures[$position]->length;
             $this->hardest[$key] = $this->difficulty->hardestBetween(
                 Place::of($position, $from),
                 $to >= $length ? Place::of($position + 1) : Place::of($position, $to),
                 $lands,
-                $who ?? $this->who,
+                null === $only ? $this->who : [$only],
             );
         }
 
@@ -303,6 +295,6 @@ final class Practice
     /** @return list<Gain> of the measure in which a stretch lies, and of those that are the same */
     private function gainsOf(Stretch $stretch): array
     {
-        return $this->gains[$this->classes[$stretch->position]] ?? [Gain::none()];
+        return $this->gains[$this->music->classOf($stretch->position)] ?? [Gain::none()];
     }
 }

@@ -96,31 +96,6 @@ final class StepMaker
         return new StepTime($treads, $asked, $rounds, $before, $talk, $hand->turns, $hand->seconds, $ahead);
     }
 
-    /**
-     * What a class brings to a step after the seams that come first; none where there is none.
-     *
-     * @param list<Round> $rounds
-     */
-    private function afterSeams(Practice $practice, array $rounds, int $tempo): ?Practice
-    {
-        $after = null;
-        foreach ($rounds as $round) {
-            $seam = $round->seam();
-            if (null !== $seam) {
-                $after ??= clone $practice;
-                $after->cleanSeam($seam, 1, $tempo);
-            }
-        }
-
-        return $after;
-    }
-
-    /** @return list<Round>|null that a teacher asked for, over all of the chunk */
-    private function roundsOf(ByHand $hand): ?array
-    {
-        return null === $hand->rounds ? null : array_map(Round::whole(...), $hand->rounds);
-    }
-
     /** A step of so many goes at one tempo: what is found, played again or run. What is too long for a step goes a little quicker. */
     public function goes(StepPurpose $purpose, Practice $practice, Chunk $chunk, int $tempo, int $goes = 1, ?ByHand $hand = null): StepTime
     {
@@ -150,21 +125,6 @@ final class StepMaker
             $hand->seconds,
             \array_slice($own, \count($treads)),
         );
-    }
-
-    /**
-     * Treads that are given, from the last one that is not above a tempo on.
-     *
-     * @param non-empty-list<int> $treads
-     *
-     * @return non-empty-list<int>
-     */
-    private static function from(array $treads, int $tempo): array
-    {
-        $first = max(0, \count(array_filter($treads, static fn (int $tread): bool => $tread <= $tempo)) - 1);
-        $left = \array_slice($treads, $first);
-
-        return [] === $left ? $treads : $left;
     }
 
     /** Where a stair on a chunk starts today. */
@@ -199,6 +159,46 @@ final class StepMaker
         $marks = array_values(array_filter($all, static fn (int $mark): bool => $mark <= $most)) ?: [$all[0]];
 
         return $practice->comfort($chunk)->highest($marks, $this->beats($chunk)[0], TodaysStair::NEXT) ?? $marks[0];
+    }
+
+    /**
+     * What a class brings to a step after the seams that come first; none where there is none.
+     *
+     * @param list<Round> $rounds
+     */
+    private function afterSeams(Practice $practice, array $rounds, int $tempo): ?Practice
+    {
+        $after = null;
+        foreach ($rounds as $round) {
+            $seam = $round->seam();
+            if (null !== $seam) {
+                $after ??= clone $practice;
+                $after->cleanSeam($seam, 1, $tempo);
+            }
+        }
+
+        return $after;
+    }
+
+    /** @return list<Round>|null that a teacher asked for, over all of the chunk */
+    private function roundsOf(ByHand $hand): ?array
+    {
+        return null === $hand->rounds ? null : array_map(Round::whole(...), $hand->rounds);
+    }
+
+    /**
+     * Treads that are given, from the last one that is not above a tempo on.
+     *
+     * @param non-empty-list<int> $treads
+     *
+     * @return non-empty-list<int>
+     */
+    private static function from(array $treads, int $tempo): array
+    {
+        $first = max(0, \count(array_filter($treads, static fn (int $tread): bool => $tread <= $tempo)) - 1);
+        $left = \array_slice($treads, $first);
+
+        return [] === $left ? $treads : $left;
     }
 
     /** Seconds of one try: count-in, music, stops and landing, and the reset after it. */

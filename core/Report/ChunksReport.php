@@ -65,7 +65,6 @@ final class ChunksReport
         $self = new self($plan);
         $self->tree($plan->tree());
         $order = array_map($self->taught(...), $plan->order());
-        $names = PlaceNames::of($piece);
 
         return [
             'method' => $method->value,
@@ -78,7 +77,7 @@ final class ChunksReport
                     'instrument' => $spot->instrument->value,
                     'from' => self::place($spot->from),
                     'to' => self::place($spot->to),
-                    'place' => $names->said($spot->from),
+                    'place' => $self->names->said($spot->from),
                     'comfort' => null === $spot->move ? null : round($spot->move->comfort(), 2),
                     'severity' => round($spot->severity, 3),
                     'reason' => $spot->reason->text(),

@@ -25,7 +25,6 @@ use CoinStair\Core\Sequence\LessonSequence;
  *     what: string, chunk: array{from: PlaceRow, to: PlaceRow}|null, measures: string, title: string, who: list<string>,
  *     others: string, rounds: list<string>,
  *     roundsOver: list<array{int|null, int|null}>, first: list<string>,
- *
  *     treads: list<int>, coins: list<int>, tries: array{mean: float, low: int, high: int}, seconds: float, top: int, prompt: string,
  *     warmUp: string, comfort: array<string, float>, chances: list<float>, why: list<string>,
  * }
@@ -40,6 +39,7 @@ final class PlanReport
     public static function tell(CutPlan $plan): array
     {
         $sequence = $plan->plan();
+        $names = PlaceNames::of($plan->of->piece);
         $short = [];
         foreach ($sequence->groups->slow as $name => [$hardest, $others]) {
             $short[] = [
@@ -62,7 +62,7 @@ final class PlanReport
             'lessons' => array_map(
                 static fn (PlannedLesson $lesson): array => [
                     'seconds' => round($lesson->seconds(), 1),
-                    'steps' => array_map(static fn (LessonStep $step): array => self::step($plan, $step), $lesson->steps),
+                    'steps' => array_map(static fn (LessonStep $step): array => self::step($plan, $names, $step), $lesson->steps),
                 ],
                 $sequence->lessons,
             ),
@@ -77,7 +77,7 @@ final class PlanReport
     }
 
     /** @return StepRow */
-    private static function step(CutPlan $plan, LessonStep $lesson): array
+    private static function step(CutPlan $plan, PlaceNames $names, LessonStep $lesson): array
     {
         $step = $lesson->step;
         $who = $step->who();
@@ -89,13 +89,13 @@ final class PlanReport
             'chunk' => null === $lesson->chunk
                 ? null
                 : ['from' => self::place($lesson->chunk->from), 'to' => self::place($lesson->chunk->to)],
-            'measures' => null === $lesson->chunk ? '' : PlaceNames::of($plan->of->piece)->chunk($lesson->chunk),
+            'measures' => null === $lesson->chunk ? '' : $names->chunk($lesson->chunk),
             'title' => $step->warmUp?->title() ?? '',
             'who' => array_column([] === $who->instruments ? $plan->aim->instruments : $who->instruments, 'value'),
             'others' => $who->others->value,
             'rounds' => array_map(static fn (Round $round): string => $round->mode->value, $step->rounds),
             'roundsOver' => array_map(static fn (Round $round): array => [$round->from, $round->to], $step->rounds),
-            'first' => self::first($plan->of->piece, $lesson),
+            'first' => self::first($plan->of->piece, $names, $lesson),
             'treads' => $lesson->time->tempos(),
             'coins' => array_map(static fn (Tread $tread): int => $tread->coins, $lesson->time->treads),
             'tries' => ['mean' => round($tries->mean ?? 0.0, 2), 'low' => $tries?->low() ?? 0, 'high' => $tries?->high() ?? 0],
@@ -110,9 +110,8 @@ final class PlanReport
     }
 
     /** @return list<string> rounds in words: "say, tap 3–4" */
-    private static function first(Piece $piece, LessonStep $lesson): array
+    private static function first(Piece $piece, PlaceNames $names, LessonStep $lesson): array
     {
-        $names = PlaceNames::of($piece);
         $first = [];
         foreach ($lesson->step->rounds as $round) {
             $part = null === $lesson->chunk ? null : $round->of($lesson->chunk, $piece);

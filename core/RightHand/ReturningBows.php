@@ -22,8 +22,8 @@ final class ReturningBows
     /** Beats up to which a note is light enough to be hooked. */
     private const LIGHT = 1.0;
 
-    /** @var array<int, list<BowedStroke>> by measure position */
-    private array $byMeasure = [];
+    /** @var array<int, int> index of the first stroke of each measure, by its position */
+    private array $firsts = [];
     private readonly MeasureNumbers $numbers;
 
     /**
@@ -38,8 +38,8 @@ final class ReturningBows
         private readonly int $level,
     ) {
         $this->numbers = MeasureNumbers::of($piece);
-        foreach ($strokes as $step) {
-            $this->byMeasure[$step->stroke->position][] = $step;
+        foreach ($strokes as $index => $step) {
+            $this->firsts[$step->stroke->position] ??= $index;
         }
     }
 
@@ -67,7 +67,7 @@ final class ReturningBows
                 continue;
             }
             $measures = $this->run($like, $position);
-            $stroke = $this->byMeasure[$position][0]->stroke;
+            $stroke = $this->strokes[$this->firsts[$position]]->stroke;
             if (null !== $stroke->printed) {
                 // The book says so itself, and what follows it goes on so.
                 $until = $position + $measures;
@@ -83,10 +83,10 @@ final class ReturningBows
     /** The same music begins with the other bow. */
     private function isTurned(int $like, int $position): bool
     {
-        $before = $this->byMeasure[$like][0] ?? null;
-        $now = $this->byMeasure[$position][0] ?? null;
+        $before = $this->firsts[$like] ?? null;
+        $now = $this->firsts[$position] ?? null;
 
-        return null !== $before && null !== $now && $before->direction !== $now->direction;
+        return null !== $before && null !== $now && $this->strokes[$before]->direction !== $this->strokes[$now]->direction;
     }
 
     /** Measures that come back with the other bow from here on. */
@@ -107,7 +107,7 @@ final class ReturningBows
 
     private function notice(int $like, int $position, int $measures): HandNotice
     {
-        $step = $this->byMeasure[$position][0];
+        $index = $this->firsts[$position];
         $span = static fn (string $from, string $to): string => $from === $to ? $from : $from.'–'.$to;
 
         return new HandNotice(
@@ -115,16 +115,16 @@ final class ReturningBows
             new Notice(0, 0, 1 === $measures ? self::ONE : self::SEVERAL, [
                 'measures' => $span($this->numbers->at($position), $this->numbers->at($position + $measures - 1)),
                 'like' => $span($this->numbers->at($like), $this->numbers->at($like + $measures - 1)),
-                'remedy' => Notice::word($this->remedy($position)),
+                'remedy' => Notice::word($this->remedy($index)),
             ]),
             $position,
-            $step->stroke->offset,
+            $this->strokes[$index]->stroke->offset,
         );
     }
 
-    private function remedy(int $position): string
+    /** @param int $index of the stroke that would be turned */
+    private function remedy(int $index): string
     {
-        $index = (int) array_search($this->byMeasure[$position][0], $this->strokes, true);
         $before = $this->strokes[$index - 1] ?? null;
         $rest = $this->strokes[$index]->stroke->rest;
         $spare = null !== $before && $before->stroke->beats >= self::LONG ? intdiv($before->stroke->length, 2) : 0;

@@ -131,7 +131,7 @@ final readonly class LessonSteps
     {
         $comfort = [];
         foreach ($this->groups->together as $instrument) {
-            $comfort[$instrument->value] = $this->practice->comfort($chunk, [$instrument])->lesser();
+            $comfort[$instrument->value] = $this->practice->comfort($chunk, $instrument)->lesser();
         }
         foreach ($this->groups->apart as $name => $instrument) {
             $comfort[$name] = $this->ofGroups[$name]->comfort($chunk)->lesser();

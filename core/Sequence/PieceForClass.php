@@ -244,9 +244,7 @@ final class PieceForClass
         // Where a teacher typed how comfortable all is, that holds. A lower goal for this week makes nothing easier to read.
         $reading = null === $aim->comfort ? new FirstReading($music, ReadingLimit::of($year, max($this->goal, $aim->goal))) : null;
 
-        $classes = $this->likeness()->classes;
-
-        return new Practice($this->piece, $classes, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
+        return new Practice($this->piece, $music, $this->difficulty(), $who, $aim->goal, $reading, $aim->comfort);
     }
 
     /** How the bow starts its chunks. */

@@ -138,7 +138,7 @@ final class Prompts
     /** @return array{Notice, float}|null line and score of the move that decides for an instrument; none where it is easy */
     private function move(Chunk $chunk, Practice $practice, Instrument $instrument): ?array
     {
-        $held = $practice->heldBy($chunk, [$instrument]);
+        $held = $practice->heldBy($chunk, $instrument);
 
         return null === $held || $held[0] > self::EASY * $this->goal ? null : [
             new Notice(0, 0, $held[1]->move->row->prompt(), $held[1]->move->reason->parameters),

@@ -142,7 +142,7 @@ final readonly class WarmUps
         $music = WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments, $this->strings);
         $maker = new StepMaker($music, $tempo, $this->policies->year(), $this->policies->growth);
         $measures = new NewMusic($music, Likeness::of($music), $this->policies->year());
-        $practice = new Practice($music, array_keys($music->measures), $measures, $this->difficulty, null, $tempo, null, 2.0 * $tempo);
+        $practice = new Practice($music, $measures, $this->difficulty, null, $tempo, null, 2.0 * $tempo);
         $time = $maker->goes(StepPurpose::WarmUp, $practice, Chunk::whole($music), $tempo, self::GOES);
         $step = new Step(
             StepPurpose::WarmUp,

@@ -18,7 +18,6 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('piece:ready', 'Tells whether a class that knows some skills can play a piece, and what is new in it for whom')]
 final class PieceReadyCommand extends Command
 {
-    /** No log stands behind the command: any day will do. */
     protected function configure(): void
     {
         HandOptions::add($this, 'beats a minute');
