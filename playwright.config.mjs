@@ -13,6 +13,9 @@ export default defineConfig({
     reporter: [['list']],
     use: {
         baseURL: process.env.COIN_STAIR_URL ?? 'http://127.0.0.1:8080',
+        // What does not happen fails with its line, and does not use up the time of the whole test.
+        actionTimeout: within(15),
+        navigationTimeout: within(15),
         viewport: { width: 1280, height: 800 },
         launchOptions: launch,
         serviceWorkers: 'allow',
