@@ -10,4 +10,5 @@ enum MoveFamily: string
     case Bow = 'bow';
     case Left = 'left';
     case Crossing = 'crossing';
+    case Rhythm = 'rhythm';
 }

@@ -23,6 +23,15 @@ enum MoveRow: string
     case Shift = 'shift';
     case Retake = 'retake';
     case Pluck = 'pluck';
+    case OffBeat = 'off-beat';
+    case AfterDot = 'after-dot';
+    case Tuplet = 'tuplet';
+
+    /** @return list<self> what the hands do; rhythm, which is put on a move besides, left out */
+    public static function ofHands(): array
+    {
+        return array_values(array_filter(self::cases(), static fn (self $row): bool => MoveFamily::Rhythm !== $row->family()));
+    }
 
     public function seconds(): float
     {
@@ -31,9 +40,11 @@ enum MoveRow: string
             self::OpenToFinger => 0.25,
             self::NextFinger => 0.28,
             self::OverAFinger => 0.32,
+            self::Tuplet => 0.34,
             self::CrossOpen => 0.35,
+            self::AfterDot => 0.38,
             self::Cross => 0.4,
-            self::Fourth => 0.45,
+            self::Fourth, self::OffBeat => 0.45,
             self::Slide, self::Across => 0.5,
             self::Hop => 0.65,
             self::OverOne, self::Set => 0.7,
@@ -49,6 +60,7 @@ enum MoveRow: string
         return match ($this) {
             self::Bow, self::Retake, self::Pluck => MoveFamily::Bow,
             self::CrossOpen, self::Cross, self::Across, self::Hop, self::OverOne, self::OverTwo => MoveFamily::Crossing,
+            self::OffBeat, self::AfterDot, self::Tuplet => MoveFamily::Rhythm,
             default => MoveFamily::Left,
         };
     }
@@ -72,6 +84,9 @@ enum MoveRow: string
             self::Shift => 'The hand shifts.',
             self::Retake => 'The bow is lifted and set again.',
             self::Pluck => 'From plucking to the bow, or back.',
+            self::OffBeat => 'The note before it comes off the beat.',
+            self::AfterDot => 'The short note after the dot goes before it.',
+            self::Tuplet => 'It follows a note of a tuplet.',
         };
     }
 
@@ -93,6 +108,9 @@ enum MoveRow: string
             self::Shift => 'stop, take the thumb along, go',
             self::Retake => 'up, set again',
             self::Pluck => 'have the bow ready in the hand',
+            self::OffBeat => 'count the beat aloud, then the note',
+            self::AfterDot => 'long, short: say it first',
+            self::Tuplet => 'say the group, even, before you play it',
         };
     }
 }

@@ -80,7 +80,7 @@ final class MoveTimes
      */
     public static function kinds(BothHands $hands): iterable
     {
-        foreach ((new self($hands, []))->walk([]) as [$from, $to, [, $row]]) {
+        foreach ((new self($hands, []))->walk([], false) as [$from, $to, [, $row]]) {
             yield [$to, $row, max(1, $to->at - $from->at)];
         }
     }
@@ -91,15 +91,17 @@ final class MoveTimes
     }
 
     /**
-     * @param array<int, Newness> $newness of the notes that are not known to the class, by index
+     * @param array<int, Newness> $newness    of the notes that are not known to the class, by index
+     * @param bool                $withRhythm what the rhythm costs, too
      *
      * @return iterable<array{LineNote, LineNote, array{float, MoveRow, Notice}}> from, to, and its time; notes out of reach have none
      */
-    private function walk(array $newness): iterable
+    private function walk(array $newness, bool $withRhythm = true): iterable
     {
-        $earlier = $from = $left = null;
+        $earlier = $from = $left = $rhythm = null;
         $choices = $this->hands->fingering->choices;
-        foreach ($this->hands->fingering->notes as $index => $note) {
+        $notes = $this->hands->fingering->notes;
+        foreach ($notes as $index => $note) {
             $to = $choices[$index];
             if ($note->tiedFrom || null === $to) {
                 continue;
@@ -113,7 +115,7 @@ final class MoveTimes
                 $time = $this->time(
                     $from,
                     $to,
-                    self::bow($left, $stroke),
+                    array_values(array_filter([self::bow($left, $stroke), $rhythm])),
                     $hop,
                     null !== $stroke && $stroke[2] === $note->id,
                     $note->slurredFrom,
@@ -122,15 +124,18 @@ final class MoveTimes
                 yield [$earlier, $note, $time];
             }
             [$earlier, $from, $left] = [$note, $to, $stroke];
+            $rhythm = $withRhythm ? RhythmRow::of($this->hands->piece, $notes, $index) : null;
         }
     }
 
     /**
      * Seconds, row and reason. Most moves of a piece come again, and equal ones are reckoned once.
      *
+     * @param list<MoveRow> $besides what bow and rhythm ask besides the left hand
+     *
      * @return array{float, MoveRow, Notice}
      */
-    private function time(Candidate $from, Candidate $to, ?MoveRow $bow, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
+    private function time(Candidate $from, Candidate $to, array $besides, bool $hop, bool $hooked, bool $slurred, Newness $newness): array
     {
         // Notes of one pitch share their candidates, which live as long as the hands.
         $key =
@@ -138,29 +143,30 @@ final class MoveTimes
             ' '.
             spl_object_id($to).
             ' '.
-            $bow?->value.
+            implode(' ', array_column($besides, 'value')).
             ($hop ? 'h' : '').
             ($hooked ? 'k' : '').
             ($slurred ? 's' : '').
             (Newness::Known === $newness ? '' : $newness->value);
 
-        return $this->known[$key] ??= $this->reckoned($from, $to, $bow, $hop, $hooked, $slurred, $newness);
+        return $this->known[$key] ??= $this->reckoned($from, $to, $besides, $hop, $hooked, $slurred, $newness);
     }
 
-    /** @return array{float, MoveRow, Notice} */
+    /**
+     * @param list<MoveRow> $besides
+     *
+     * @return array{float, MoveRow, Notice}
+     */
     private function reckoned(
         Candidate $from,
         Candidate $to,
-        ?MoveRow $bow,
+        array $besides,
         bool $hop,
         bool $hooked,
         bool $slurred,
         Newness $newness,
     ): array {
-        $rows = $this->leftHand($from, $to, $hop);
-        if (null !== $bow) {
-            $rows[] = $bow;
-        }
+        $rows = [...$this->leftHand($from, $to, $hop), ...$besides];
         usort($rows, static fn (MoveRow $one, MoveRow $other): int => $other->seconds() <=> $one->seconds());
         $largest = $rows[0] ?? MoveRow::Bow;
         $seconds = $largest->seconds();

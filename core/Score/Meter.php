@@ -47,6 +47,23 @@ final readonly class Meter
         return $this->unit >= 8 && $this->count > 3 && 0 === $this->count % 3;
     }
 
+    /**
+     * Whether a note begins between the beats, and either holds over the next beat or has a rest before it on the beat.
+     *
+     * @param int      $start      ticks after the start of the measure
+     * @param int      $length     in ticks
+     * @param bool     $isTied     to the note after it
+     * @param int|null $silentFrom where the rest before it begins, in ticks after the start of the measure; none where a note goes before
+     */
+    public function isOffBeat(int $start, int $length, bool $isTied, ?int $silentFrom): bool
+    {
+        $beat = $this->beatTicks();
+        $into = $start % $beat;
+        $end = $into + $length;
+
+        return 0 !== $into && ($end > $beat || ($isTied && $end === $beat) || (null !== $silentFrom && $start - $silentFrom >= $into));
+    }
+
     public function name(): string
     {
         return $this->count.'/'.$this->unit;

@@ -158,6 +158,7 @@ final readonly class LessonSteps
     {
         return match ($hardest?->move->row->family()) {
             MoveFamily::Bow, MoveFamily::Crossing => Others::AirBow,
+            MoveFamily::Rhythm => Others::Count,
             default => Others::FingerAlong,
         };
     }

@@ -84,7 +84,7 @@ enum Block: string
             self::Pattern => [Parameter::word('string', self::STRINGS, true), Parameter::word('pattern', self::PATTERNS, true)],
             self::Mark => [Parameter::word('mark', self::marks())],
             self::Move => [
-                Parameter::word('kind', array_column(MoveRow::cases(), 'value'), true),
+                Parameter::word('kind', array_column(MoveRow::ofHands(), 'value'), true),
                 $optional('slur', self::YES_NO),
                 Parameter::number('beats'),
             ],

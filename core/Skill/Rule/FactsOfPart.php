@@ -150,11 +150,12 @@ final class FactsOfPart
     /** It begins between the beats, and either holds over the next beat or has a rest before it on the beat. */
     private static function isOffBeat(Event $event, ?Event $before, Measure $measure): bool
     {
-        $beat = $measure->meter->beatTicks();
-        $into = $event->start % $beat;
-
-        return 0 !== $into && !$event->tiedFrom
-            && ($into + $event->length > $beat || (null !== $before && $before->isRest() && $before->start % $beat < $into));
+        return !$event->tiedFrom && $measure->meter->isOffBeat(
+            $event->start,
+            $event->length,
+            $event->tiedTo,
+            null !== $before && $before->isRest() ? $before->start : null,
+        );
     }
 
     /** A longer note between two shorter ones, not where a note of its length stands in the measure. */

@@ -70,6 +70,8 @@ final class MoveTimesTest extends TestCase
         yield 'from plucking to the bow' => ['"_pizz."D "_arco"D z2|', 2.5, MoveFamily::Bow];
         yield 'slurred' => ['(EF) z2|', 0.28, MoveFamily::Left];
         yield 'a crossing inside a slur' => ['(DA) z2|', 0.35 * 1.3, MoveFamily::Crossing];
+        yield 'from a note after a rest on the beat' => ['z/D/ E z2|', 0.45 + 0.25 * 0.25 + $bow, MoveFamily::Rhythm];
+        yield 'the hand goes first where both ask as much' => ['z/E/ !4!A z2|', 0.45 + 0.25 * 0.45 + $bow, MoveFamily::Left];
         yield 'the second year' => ['D E z2|', (0.25 + $bow) * 0.8, MoveFamily::Left, 'violin', 2];
         yield 'the fourth year' => ['D E z2|', (0.25 + $bow) * 0.55, MoveFamily::Left, 'violin', 4];
         yield 'never under the least' => ['D D z2|', 0.22 * 0.55, MoveFamily::Bow, 'violin', 4];
@@ -81,6 +83,34 @@ final class MoveTimesTest extends TestCase
         self::assertEqualsWithDelta(60 / 0.22, $first->comfort(), 1e-6);
         self::assertEqualsWithDelta(30 / (0.25 + 0.055), $second->comfort(), 1e-6);
         self::assertSame([true, true], [$second->from->equals(Place::of(0, 10080)), $second->to->equals(Place::of(0, 15120))]);
+    }
+
+    /** @param list<string> $families of the moves, one after the other */
+    #[DataProvider('rhythms')]
+    public function testRhythmCostsOnTheMoveThatLeavesTheNote(string $body, array $families, string $meter = '4/4'): void
+    {
+        $hands = BothHands::of(Tunes::abc($body, $meter, 'D'), Instrument::Violin, HandPolicies::ofLevel(1), 100);
+        $rows = array_map(
+            static fn (Move $move): string => MoveFamily::Rhythm === $move->family ? $move->row->value : '',
+            MoveTimes::reckon($hands),
+        );
+        self::assertSame($families, $rows);
+    }
+
+    /** @return iterable<string, array{0: string, 1: list<string>, 2?: string}> */
+    public static function rhythms(): iterable
+    {
+        yield 'eighths on the beat and after it' => ['D/D/D/D/ D2|', ['', '', '', '']];
+        yield 'a longer one between two shorter ones' => ['D/DD/ D2|', ['', 'off-beat', '']];
+        yield 'after a rest on the beat' => ['D z/D/ D2|', ['', 'off-beat']];
+        yield 'after a rest off the beat' => ['D D/z/ D2|', ['', '']];
+        yield 'tied over the beat' => ['D D/D/- D/D/ D|D4|', ['', '', 'off-beat', '', '']];
+        yield 'the short note after a dot' => ['D3/2D/ D2|', ['', 'after-dot']];
+        yield 'the shorter one, too' => ['D3/4D/4D3/4D/4 D2|', ['', 'after-dot', '', 'after-dot']];
+        yield 'a quarter after three' => ['D3D|D4|', ['', '']];
+        yield 'not after a rest in place of the dot' => ['Dz/D/ D2|', ['', 'off-beat']];
+        yield 'a triplet' => ['(3D/D/D/ D D2|', ['tuplet', 'tuplet', 'tuplet', '']];
+        yield 'a beat of three in its halves' => ['D2DD2D|D6|', ['', '', '', ''], '6/8'];
     }
 
     #[DataProvider('comforts')]
