@@ -45,6 +45,14 @@ final readonly class PlaceNames
             : $from.'–'.$to;
     }
 
+    /** The measures from the start of a chunk to the end of another: "1–8". */
+    public function span(Chunk $first, Chunk $last): string
+    {
+        $parts = [...explode('–', $this->chunk($first)), ...explode('–', $this->chunk($last))];
+
+        return $first === $last ? $this->chunk($first) : $parts[0].'–'.$parts[\count($parts) - 1];
+    }
+
     /** A place as a teacher says it: "3", "3, the second beat", "3, after the second beat". */
     public function said(Place $place): string
     {

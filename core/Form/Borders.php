@@ -44,13 +44,30 @@ final readonly class Borders
 
     public static function of(Piece $piece, Likeness $likeness): self
     {
+        return self::find($piece, $likeness, self::marks(...));
+    }
+
+    /** As the music says them, whatever the book marks. */
+    public static function ofMusic(Piece $piece, Likeness $likeness): self
+    {
+        return self::find($piece, $likeness, static fn (): array => [false, false]);
+    }
+
+    /** @param \Closure(Piece, int): array{bool, bool} $marks what is marked at a position: a section, a repeat */
+    private static function find(Piece $piece, Likeness $likeness, \Closure $marks): self
+    {
         $seams = Seams::of($piece);
-        $upbeat = $piece->measures[0]->isShort() && \count($piece->measures) > 1 ? $piece->measures[0]->length : 0;
-        $counted = self::counted($piece);
+        $upbeat = \count($piece->measures) > 1 ? $piece->upbeat() : 0;
+        $counted = self::counted($piece, $upbeat, $marks);
         $ends = self::measureEnds($piece, $seams);
         $period = self::period($counted, $seams, $ends);
+        $first = $upbeat > 0 ? 1 : 0;
+        $structure = static fn (int $to): float => self::structure($piece, $likeness, $counted, $period, $marks($piece, $to), $to, $first);
         $all = $before = [];
         foreach ($piece->measures as $position => $measure) {
+            if (0 === $position && $upbeat > 0) {
+                continue;
+            }
             // An upbeat stands for the bar line behind it: one after a rest, or one like that of the piece.
             $offsets = $seams->restEnds($position);
             $mayLead = self::mayBegin($piece, $position + 1) && !$measure->isShort();
@@ -65,7 +82,7 @@ final readonly class Borders
                     $bar = Place::of($position + 1);
                     $all[] = $before[$position + 1] = new Border(
                         Place::of($position, $offset),
-                        self::end($seam, $ends) + self::structure($piece, $likeness, $counted, $period, $position + 1),
+                        self::end($seam, $ends) + $structure($position + 1),
                         $position + 1,
                         self::canBeHeard($seam) || !$seams->isOpen($bar) ? null : $bar,
                     );
@@ -77,7 +94,7 @@ final readonly class Borders
             if (!isset($before[$next]) && self::mayBegin($piece, $next) && $seams->isOpenAt($next) && !self::isUpbeat($piece, $position)) {
                 $all[] = $before[$next] = new Border(
                     Place::of($next),
-                    self::end($seams->before($next), $ends) + self::structure($piece, $likeness, $counted, $period, $next),
+                    self::end($seams->before($next), $ends) + $structure($next),
                     $next,
                 );
             }
@@ -182,13 +199,22 @@ final readonly class Borders
     /**
      * What the book and the form say for a border into a measure.
      *
-     * @param array<int, int> $counted
+     * @param array<int, int>   $counted
+     * @param array{bool, bool} $marked  a section, a repeat
+     * @param int               $first   position of the first full measure
      */
-    private static function structure(Piece $piece, Likeness $likeness, array $counted, int $period, int $position): float
-    {
-        [$section, $repeat] = self::marks($piece, $position);
+    private static function structure(
+        Piece $piece,
+        Likeness $likeness,
+        array $counted,
+        int $period,
+        array $marked,
+        int $position,
+        int $first,
+    ): float {
+        [$section, $repeat] = $marked;
         $bonus = ($section ? self::SECTION : 0.0) + ($repeat ? self::REPEAT : 0.0);
-        $bonus += self::comesBack($likeness, $position, $piece->measures[0]->isShort() ? 1 : 0) ? self::LIKENESS : 0.0;
+        $bonus += self::comesBack($likeness, $position, $first) ? self::LIKENESS : 0.0;
         $bonus += $piece->measures[$position - 1]->lineBreak ? self::LINE : 0.0;
         if (isset($counted[$position])) {
             $bonus += 0 === $counted[$position] % $period ? self::FOURTH : 0.0;
@@ -218,18 +244,20 @@ final readonly class Borders
     /**
      * Measures since the start of the piece or the last mark of the book; the upbeat and second halves of measures do not count.
      *
+     * @param \Closure(Piece, int): array{bool, bool} $marks
+     *
      * @return array<int, int> by position, where a counted measure begins
      */
-    private static function counted(Piece $piece): array
+    private static function counted(Piece $piece, int $upbeat, \Closure $marks): array
     {
         $counted = [];
         $numbers = MeasureNumbers::of($piece)->all();
         $count = 0;
         foreach ($numbers as $position => $number) {
-            if ($position > 0 && [false, false] !== self::marks($piece, $position)) {
+            if ($position > 0 && [false, false] !== $marks($piece, $position)) {
                 $count = 0;
             }
-            if ('0' !== $number && $number !== ($numbers[$position - 1] ?? null)) {
+            if ('0' !== $number && !(0 === $position && $upbeat > 0) && $number !== ($numbers[$position - 1] ?? null)) {
                 $counted[$position] = $count++;
             }
         }

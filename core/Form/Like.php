@@ -15,4 +15,32 @@ final readonly class Like
     public function __construct(public int $of, public LikenessKind $kind, public float $by = 0.0)
     {
     }
+
+    /** In words: {measure} is like {other}, by {by}. */
+    public function sentence(): string
+    {
+        $one = 1.0 === abs($this->by);
+
+        return match ($this->kind) {
+            LikenessKind::OtherEnding => 'Measure {measure} starts like measure {other} and ends otherwise.',
+            LikenessKind::Octave => $this->by > 0
+                ? 'Measure {measure} is measure {other}, an octave higher.'
+                : 'Measure {measure} is measure {other}, an octave lower.',
+            LikenessKind::OtherString => match (true) {
+                $one && $this->by > 0 => 'Measure {measure} is measure {other} with the same fingers, a string higher.',
+                $one => 'Measure {measure} is measure {other} with the same fingers, a string lower.',
+                $this->by > 0 => 'Measure {measure} is measure {other} with the same fingers, {by} strings higher.',
+                default => 'Measure {measure} is measure {other} with the same fingers, {by} strings lower.',
+            },
+            LikenessKind::Longer => $this->by > 1
+                ? 'Measure {measure} is measure {other} with every note {by} times as long.'
+                : 'Measure {measure} is measure {other} with shorter notes.',
+            default => match (true) {
+                $one && $this->by > 0 => 'Measure {measure} is measure {other}, a step higher.',
+                $one => 'Measure {measure} is measure {other}, a step lower.',
+                $this->by > 0 => 'Measure {measure} is measure {other}, {by} steps higher.',
+                default => 'Measure {measure} is measure {other}, {by} steps lower.',
+            },
+        };
+    }
 }

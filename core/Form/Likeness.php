@@ -211,16 +211,17 @@ final readonly class Likeness
     private static function withoutPickup(Piece $piece, array $parts, array $classes, array $likes): array
     {
         $count = \count($classes);
-        if (!$piece->measures[0]->isShort() || $count < 2 + self::RUN) {
+        $upbeat = $piece->upbeat();
+        if (0 === $upbeat || $count < 2 + self::RUN) {
             return $likes;
         }
-        $upbeat = self::lastTicks($piece, $parts, 0, $piece->measures[0]->length);
+        $opening = self::lastTicks($piece, $parts, 0, $upbeat);
         for ($position = 1 + self::RUN; $position + self::RUN <= $count; ++$position) {
             $returns = true;
             for ($step = 0; $step < self::RUN; ++$step) {
                 $returns = $returns && $classes[$position + $step] === $classes[1 + $step];
             }
-            if ($returns && self::lastTicks($piece, $parts, $position - 1, $piece->measures[0]->length) !== $upbeat) {
+            if ($returns && self::lastTicks($piece, $parts, $position - 1, $upbeat) !== $opening) {
                 $likes[$position][] = new Like(1, LikenessKind::WithoutPickup);
             }
         }

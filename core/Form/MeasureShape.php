@@ -33,6 +33,7 @@ final readonly class MeasureShape
      * @param list<int>  $pitches  MIDI number of the first note of each part
      * @param list<bool> $basses   the part is tuned in fourths
      * @param int        $first    length of the first note in ticks; 0 if there is none
+     * @param int        $onsets   times at which notes begin, those of the part that has most
      */
     private function __construct(
         public string $same,
@@ -45,6 +46,7 @@ final readonly class MeasureShape
         public array $pitches,
         public array $basses,
         public int $first,
+        public int $onsets,
     ) {
     }
 
@@ -58,9 +60,10 @@ final readonly class MeasureShape
         $half = $piece->measures[$position]->length / 2;
         $same = $start = $rhythm = $contour = $interval = $line = '';
         $letters = $pitches = $basses = [];
-        $first = 0;
+        $first = $most = 0;
         foreach ($parts as $part) {
             $letter = $pitch = null;
+            $onsets = [];
             foreach ($part->events($position) as $event) {
                 if ($event->isGrace() || $event->start >= $until) {
                     continue;
@@ -76,6 +79,7 @@ final readonly class MeasureShape
                     continue;
                 }
                 $first = 0 === $first ? $event->length : $first;
+                $onsets[$event->start] = true;
                 $letter ??= $event->pitches[0]->diatonic();
                 $pitch ??= $event->pitches[0]->midi();
                 foreach ($event->pitches as $one) {
@@ -86,6 +90,7 @@ final readonly class MeasureShape
                 // As a whole number: lengths are compared as ratios to the first.
                 $line .= intdiv($event->length * self::RATIO, $first).' ';
             }
+            $most = max($most, \count($onsets));
             if (null !== $letter && null !== $pitch) {
                 $letters[] = $letter;
                 $pitches[] = $pitch;
@@ -96,7 +101,7 @@ final readonly class MeasureShape
             }
         }
 
-        return new self($same, $start, $rhythm, $rhythm.$contour, $rhythm.$interval, $line, $letters, $pitches, $basses, $first);
+        return new self($same, $start, $rhythm, $rhythm.$contour, $rhythm.$interval, $line, $letters, $pitches, $basses, $first, $most);
     }
 
     public function isSilent(): bool

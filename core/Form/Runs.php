@@ -14,6 +14,8 @@ use CoinStair\Core\Score\Piece;
 final class Runs
 {
     private const MEASURES = 4;
+    /** Notes of a run that lies elsewhere: fewer are soon alike by chance. */
+    private const NOTES = 6;
     /** Forms that are followed, the nearest first. */
     private const FORMS = ['start', 'interval', 'contour'];
 
@@ -23,7 +25,7 @@ final class Runs
     private array $steps = [];
 
     /** @param list<MeasureShape> $shapes */
-    private function __construct(private readonly array $shapes)
+    private function __construct(private readonly array $shapes, private readonly int $least)
     {
         foreach (self::FORMS as $form) {
             $numbers = $stepNumbers = $forms = $steps = [];
@@ -40,15 +42,16 @@ final class Runs
 
     /**
      * @param list<MeasureShape> $shapes as shapes() gives them
+     * @param int                $least  measures, 2 and more
      *
      * @return list<Run> in order; none lies in another
      */
-    public static function find(Piece $piece, array $shapes): array
+    public static function find(Piece $piece, array $shapes, int $least = self::MEASURES): array
     {
-        $self = new self($shapes);
+        $self = new self($shapes, $least);
         $count = \count($shapes);
-        $first = $piece->measures[0]->isShort() ? 1 : 0;
-        $stretches = Stretch::longRuns($piece, self::MEASURES);
+        $first = $piece->upbeat() > 0 ? 1 : 0;
+        $stretches = Stretch::longRuns($piece, $least);
         $seen = $runs = [];
         for ($position = $first; $position < $count; ++$position) {
             $run = $shapes[$position]->isSilent() ? null : ($self->longest($seen, $position) ?? $stretches[$position] ?? null);
@@ -70,10 +73,10 @@ final class Runs
      */
     public static function shapes(Piece $piece, Likeness $likeness): array
     {
-        if (!$piece->measures[0]->isShort()) {
+        $upbeat = $piece->upbeat();
+        if (0 === $upbeat) {
             return $likeness->shapes;
         }
-        $upbeat = $piece->measures[0]->length;
         $shapes = [];
         foreach ($piece->measures as $position => $measure) {
             $shapes[] =
@@ -102,7 +105,7 @@ final class Runs
                 }
                 continue;
             }
-            $run = $earlier + self::MEASURES <= $position ? $this->follow($form, $earlier, $position) : null;
+            $run = $earlier + $this->least <= $position ? $this->follow($form, $earlier, $position) : null;
             $best = null !== $run && $run->length > ($best->length ?? 0) ? $run : $best;
         }
 
@@ -111,18 +114,15 @@ final class Runs
 
     private function key(string $form, int $position): ?string
     {
-        if (!isset($this->shapes[$position + self::MEASURES - 1])) {
-            return null;
-        }
-        $steps = $this->steps[$form];
-
-        return $this->forms[$form][$position].'.'.$steps[$position + 1].'.'.$steps[$position + 2].'.'.$steps[$position + 3];
+        return isset($this->shapes[$position + $this->least - 1])
+            ? implode('.', [$this->forms[$form][$position], ...\array_slice($this->steps[$form], $position + 1, $this->least - 1)])
+            : null;
     }
 
     private function follow(string $form, int $earlier, int $position): ?Run
     {
         $distance = self::apart($form, $this->shapes[$position], $this->shapes[$earlier]);
-        $length = 0;
+        $length = $notes = 0;
         $same = true;
         while (isset($this->shapes[$position + $length]) && $earlier + $length < $position) {
             $one = $this->shapes[$position + $length];
@@ -132,7 +132,11 @@ final class Runs
                 break;
             }
             $same = $same && $one->same === $other->same;
+            $notes += $one->onsets;
             ++$length;
+        }
+        if ('start' !== $form && $notes < self::NOTES) {
+            return null;
         }
         [$kind, $by] = self::kind($form, $same, $this->shapes[$position], $this->shapes[$earlier]);
 

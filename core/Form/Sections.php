@@ -38,9 +38,8 @@ final class Sections
     {
         $count = \count($piece->measures);
         $shapes = Runs::shapes($piece, $likeness);
-        $first = $piece->measures[0]->isShort() ? 1 : 0;
         $plucked = self::plucked($piece);
-        $borders = self::marked($piece, $plucked) ?: self::ofRuns(Runs::find($piece, $shapes), $count, $first);
+        $borders = self::marked($piece, $plucked) ?: Returns::of($piece, $likeness)->starts();
         $starts = [0, ...array_values(array_filter($borders, static fn (int $border): bool => $border > 0 && $border < $count))];
         $sections = $letters = [];
         foreach ($starts as $index => $from) {
@@ -109,7 +108,7 @@ final class Sections
             $begins = $measure->has(Jump::Segno) || $measure->has(Jump::Coda) || $changes;
             if ('' !== $measure->rehearsal || $measure->repeatStart || $begins) {
                 // What stands after an upbeat belongs to the piece's first section.
-                $borders[] = 1 === $position && $piece->measures[0]->isShort() ? 0 : $position;
+                $borders[] = 1 === $position && $piece->upbeat() > 0 ? 0 : $position;
             }
             $next = $piece->measures[$position + 1] ?? null;
             if (
@@ -128,35 +127,6 @@ final class Sections
         sort($borders);
 
         return $borders;
-    }
-
-    /**
-     * @param list<Run> $runs
-     * @param int       $first position of the first full measure
-     *
-     * @return list<int> starts and ends of runs that come back; a measure that is left over belongs to the run before it
-     */
-    private static function ofRuns(array $runs, int $count, int $first): array
-    {
-        $borders = [];
-        foreach ($runs as $run) {
-            array_push($borders, $run->of, $run->at, $run->at + $run->length);
-            if (LikenessKind::Longer !== $run->kind) {
-                $borders[] = $run->of + $run->length;
-            }
-        }
-        $inside = array_filter($borders, static fn (int $border): bool => $border > $first && $border < $count);
-        $borders = array_values(array_unique($inside));
-        sort($borders);
-        $kept = [];
-        foreach ($borders as $index => $border) {
-            $alone = ($borders[$index + 1] ?? $count) - $border;
-            if ($alone > 1 && $border - $first > 1) {
-                $kept[] = $border;
-            }
-        }
-
-        return $kept;
     }
 
     /**
@@ -207,7 +177,7 @@ final class Sections
      */
     private static function pairs(Piece $piece, Likeness $likeness, array $shapes, Section $section, int $from, int $to): array
     {
-        $start = 0 === $section->from && $piece->measures[0]->isShort() ? 1 : $section->from;
+        $start = 0 === $section->from && $piece->upbeat() > 0 ? 1 : $section->from;
         $best = [0, 0];
         // A measure more at the start of either does not count.
         foreach ([[$start, $from], [$start + 1, $from], [$start, $from + 1]] as [$of, $at]) {

@@ -24,7 +24,7 @@ final class Stretch
      */
     public static function between(Piece $piece, Section $section, int $from, int $to): array
     {
-        $start = 0 === $section->from && $piece->measures[0]->isShort() ? 1 : $section->from;
+        $start = 0 === $section->from && $piece->upbeat() > 0 ? 1 : $section->from;
         $earlier = self::notes($piece, $start, $section->to);
         $later = self::notes($piece, $from, $to);
         $count = \count($later);

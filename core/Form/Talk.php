@@ -41,7 +41,7 @@ final readonly class Talk
         if ($piece->isOutline()) {
             return new self(self::sections($sections, [], $numbers), [], [], []);
         }
-        $runs = Runs::find($piece, Runs::shapes($piece, $likeness));
+        $runs = Returns::of($piece, $likeness)->runs;
 
         return new self(
             [
@@ -213,7 +213,7 @@ final readonly class Talk
             foreach (self::TOLD as $kind) {
                 $like = self::likeOf($likeness, $position, $kind);
                 if (null !== $like) {
-                    $told[] = new Notice(0, 0, self::sentence($like), [
+                    $told[] = new Notice(0, 0, $like->sentence(), [
                         'measure' => $numbers[$position],
                         'other' => $numbers[$like->of],
                         'by' => (string) abs($like->by),
@@ -224,33 +224,6 @@ final readonly class Talk
         }
 
         return $told;
-    }
-
-    private static function sentence(Like $like): string
-    {
-        $one = 1.0 === abs($like->by);
-
-        return match ($like->kind) {
-            LikenessKind::OtherEnding => 'Measure {measure} starts like measure {other} and ends otherwise.',
-            LikenessKind::Octave => $like->by > 0
-                ? 'Measure {measure} is measure {other}, an octave higher.'
-                : 'Measure {measure} is measure {other}, an octave lower.',
-            LikenessKind::OtherString => match (true) {
-                $one && $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, a string higher.',
-                $one => 'Measure {measure} is measure {other} with the same fingers, a string lower.',
-                $like->by > 0 => 'Measure {measure} is measure {other} with the same fingers, {by} strings higher.',
-                default => 'Measure {measure} is measure {other} with the same fingers, {by} strings lower.',
-            },
-            LikenessKind::Longer => $like->by > 1
-                ? 'Measure {measure} is measure {other} with every note {by} times as long.'
-                : 'Measure {measure} is measure {other} with shorter notes.',
-            default => match (true) {
-                $one && $like->by > 0 => 'Measure {measure} is measure {other}, a step higher.',
-                $one => 'Measure {measure} is measure {other}, a step lower.',
-                $like->by > 0 => 'Measure {measure} is measure {other}, {by} steps higher.',
-                default => 'Measure {measure} is measure {other}, {by} steps lower.',
-            },
-        };
     }
 
     private static function likeOf(Likeness $likeness, int $position, LikenessKind $kind): ?Like

@@ -19,6 +19,7 @@ final readonly class ClassPolicies implements \JsonSerializable
      * @param non-empty-list<Instrument> $instruments of its groups
      * @param float                      $seconds     of a lesson in which something can be taught
      * @param array<string, int>         $players     by instrument; one each where they are not told
+     * @param list<Habit>                $habits      what its teacher does besides the stair
      */
     private function __construct(
         public HandPolicies $hands,
@@ -30,6 +31,7 @@ final readonly class ClassPolicies implements \JsonSerializable
         public SlowGroup $slow = SlowGroup::Apart,
         public array $players = [],
         public bool $holdCheck = true,
+        public array $habits = [],
     ) {
     }
 
@@ -65,9 +67,15 @@ final readonly class ClassPolicies implements \JsonSerializable
      * With how a class meets what is new, and what is done about a group that is slower.
      *
      * @param array<string, int> $players by instrument
+     * @param list<Habit>        $habits
      */
-    public function teaching(FirstContact $contact, SlowGroup $slow, array $players = [], bool $holdCheck = true): self
-    {
+    public function teaching(
+        FirstContact $contact,
+        SlowGroup $slow,
+        array $players = [],
+        bool $holdCheck = true,
+        array $habits = [],
+    ): self {
         return new self(
             $this->hands,
             $this->instruments,
@@ -78,7 +86,13 @@ final readonly class ClassPolicies implements \JsonSerializable
             $slow,
             $players,
             $holdCheck,
+            $habits,
         );
+    }
+
+    public function has(Habit $habit): bool
+    {
+        return \in_array($habit, $this->habits, true);
     }
 
     /** Year of playing, 1 to 4. */
@@ -100,6 +114,7 @@ final readonly class ClassPolicies implements \JsonSerializable
             'slow' => $this->slow,
             'players' => $this->players,
             'holdCheck' => $this->holdCheck,
+            'habits' => $this->habits,
         ];
     }
 }

@@ -25,6 +25,7 @@ final readonly class LessonStep
      * @param Notice|null          $says    what the class is told, where the teacher has no words of their own
      * @param int                  $goesOn  tempo at which the class stopped in an earlier lesson; 0 where it begins
      * @param bool                 $isCut   the lesson has no time for all of its treads: it goes on in the next one
+     * @param Notice|null          $listen  what the class listens for in its last coins
      * @param OwnStep|null         $own     what the lesson asks for by itself, by which it can be left out; none for steps of the order
      */
     public function __construct(
@@ -41,6 +42,7 @@ final readonly class LessonStep
         public int $goesOn = 0,
         public bool $isCut = false,
         public ?OwnStep $own = null,
+        public ?Notice $listen = null,
     ) {
     }
 

@@ -20,7 +20,8 @@ use CoinStair\Core\Standing\Matter;
  *     id: string, purpose: string, chunk: int, treads: list<int>, goingOn: string, coins: int, below?: int, missesDown: int,
  *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
  *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<StoredRound>, warmUp?: string,
- *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool, says?: StoredNotice
+ *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool, says?: StoredNotice,
+ *     listen?: StoredNotice
  * }
  *
  * @phpstan-import-type Stored from Notice as StoredNotice
@@ -38,6 +39,7 @@ final readonly class TaughtStep
      * @param bool        $isCut      the lesson has no time for all of its treads: it goes on in the next one
      * @param bool        $isSpare    it is of the next lesson, for a class that is quicker than it was planned
      * @param Notice|null $says       what the class is told, where the teacher has no words of their own
+     * @param Notice|null $listen     what it listens for in its last coins
      */
     public function __construct(
         public string $id,
@@ -51,6 +53,7 @@ final readonly class TaughtStep
         public bool $isCut = false,
         public bool $isSpare = false,
         public ?Notice $says = null,
+        public ?Notice $listen = null,
     ) {
     }
 
@@ -85,6 +88,7 @@ final readonly class TaughtStep
             $row['isCut'] ?? false,
             $row['isSpare'] ?? false,
             isset($row['says']) ? Notice::parse($row['says']) : null,
+            isset($row['listen']) ? Notice::parse($row['listen']) : null,
         );
     }
 
@@ -118,13 +122,16 @@ final readonly class TaughtStep
             'isCut' => $this->isCut,
             'isSpare' => $this->isSpare,
             ...null === $this->says ? [] : ['says' => $this->says->stored()],
+            ...null === $this->listen ? [] : ['listen' => $this->listen->stored()],
         ];
     }
 
     /** What it teaches, as the record of the class names it. */
     public function matter(): Matter
     {
-        return Matter::of(0 === $this->chunk ? '' : (string) $this->chunk, $this->step->rung);
+        $isTaught = 0 !== $this->chunk && $this->step->purpose->isPlayed();
+
+        return Matter::of($isTaught ? (string) $this->chunk : '', $this->step->rung);
     }
 
     /** Beats a minute that count as the goal met; 0 where nothing is played. */

@@ -18,4 +18,6 @@ enum Version: string
     case Repeats = 'repeats';
     case FourthFingers = 'fourth-fingers';
     case Dynamics = 'dynamics';
+    /** eyes off the page */
+    case Memory = 'memory';
 }

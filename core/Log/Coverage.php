@@ -30,7 +30,7 @@ final class Coverage
             foreach ($lesson->steps as $step) {
                 $result = $lesson->log->results[$step->id] ?? null;
                 $stair = $step->step->stair;
-                if (0 === $step->chunk || null === $result || null === $stair || !$result->begun) {
+                if (0 === $step->chunk || !$step->step->purpose->isPlayed() || null === $result || null === $stair || !$result->begun) {
                     continue;
                 }
                 $key = $step->matter()->key();

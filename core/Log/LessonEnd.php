@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Chunk\PlaceNames;
+use CoinStair\Core\Lesson\SumUp;
 use CoinStair\Core\Lesson\TaughtStep;
+use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Notice;
 
 /**
  * What was done in a lesson, what next time starts with, and what is homework (handbook 6): of the steps that were begun and not done,
@@ -72,6 +77,34 @@ final readonly class LessonEnd
             array_sum(array_map(static fn (StepResult $result): int => $result->misses, $results)),
             $summary->seconds,
         );
+    }
+
+    /**
+     * What was done and what is for home, in one sentence: how far each chunk was clean, by its coins.
+     *
+     * @param \Closure(TaughtStep): ?Chunk $chunk of a step
+     *
+     * @return Notice|null none where no coin was earned on anything that is learned
+     */
+    public function sumUp(PlaceNames $names, \Closure $chunk): ?Notice
+    {
+        $today = [];
+        $last = null;
+        foreach ($this->opened as $row) {
+            $of = $chunk($row->step);
+            $step = $row->step->step;
+            $isTold = $step->purpose->isLearned() || StepPurpose::Run === $step->purpose;
+            $reached = $row->result->reached ?? 0;
+            if (null === $of || !$isTold || !$step->practises() || [] !== $step->who()->instruments || 0 === $reached) {
+                continue;
+            }
+            $today[] = [$of, $reached];
+            $last = $step->purpose->isLearned() ? $of : $last;
+        }
+
+        $home = null === $this->home ? null : $chunk($this->home->step);
+
+        return SumUp::of($names, $today, $home ?? $last ?? $today[\count($today) - 1][0] ?? null);
     }
 
     /**

@@ -36,7 +36,8 @@ final readonly class LogSummary
         $results = $plays = [];
         foreach ($steps as $step) {
             $of = $byStep[$step->id] ?? [];
-            $result = LessonRun::ofStep($step, $of);
+            // What was played to the class is nothing that it did.
+            $result = $step->step->purpose->isPlayed() ? LessonRun::ofStep($step, $of) : null;
             if (null !== $result) {
                 $results[$step->id] = $result;
                 $plays[$step->id] = StepPlay::of($step, $of);

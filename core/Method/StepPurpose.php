@@ -8,8 +8,12 @@ namespace CoinStair\Core\Method;
 enum StepPurpose: string
 {
     case HoldCheck = 'check';
+    /** an open string is heard, sung and matched */
+    case TuneUp = 'tune-up';
     /** made from the piece: opens the lesson */
     case WarmUp = 'warm-up';
+    /** the piece is played to the class */
+    case Listen = 'listen';
     case Learn = 'learn';
     /** the same notes as in a chunk that was taught before: found again, not learned again */
     case Find = 'find';
@@ -22,10 +26,10 @@ enum StepPurpose: string
     /** the teacher's own words */
     case Free = 'free';
 
-    /** Something is played, on a stair. */
+    /** The class plays something, on a stair. */
     public function isPlayed(): bool
     {
-        return !\in_array($this, [self::HoldCheck, self::Break, self::Free], true);
+        return !\in_array($this, [self::HoldCheck, self::TuneUp, self::Listen, self::Break, self::Free], true);
     }
 
     /** A chunk is learned by it: alone, or joined with others. */

@@ -11,6 +11,7 @@ use CoinStair\Core\LeftHand\HandFrame;
 use CoinStair\Core\LeftHand\HandFrames;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Skill\Catalogue;
+use CoinStair\Core\Skill\Family;
 use CoinStair\Core\Skill\Rule\Block;
 use CoinStair\Core\Skill\Rule\FactIndex;
 use CoinStair\Core\Skill\Rule\PlaceSet;
@@ -21,15 +22,22 @@ use CoinStair\Core\Skill\Rule\PlaceSet;
  */
 final readonly class KnownPlaces
 {
-    /** @param array<string, array<string, list<string>>> $skills codes that stand for each place, by instrument and place */
-    private function __construct(private array $skills)
+    /** Rhythms that are more than a longer or shorter note. */
+    private const FIGURES = '/^rhythm\.(eighth|sixteenth|dotted-|triplet|off-beat|across|tie)/D';
+
+    /**
+     * @param array<string, array<string, list<string>>> $skills  codes that stand for each place, by instrument and place
+     * @param array<string, list<string>>                $rhythms codes of rhythms, by instrument
+     */
+    private function __construct(private array $skills, private array $rhythms)
     {
     }
 
     public static function of(Catalogue $catalogue): self
     {
-        $skills = [];
+        $skills = $rhythms = [];
         foreach (Instrument::strings() as $instrument) {
+            $rhythms[$instrument->value] = self::rhythms($catalogue, $instrument);
             $places = self::places($instrument);
             $fingers = $positions = [];
             foreach ($places as [$facts, $position]) {
@@ -48,19 +56,26 @@ final readonly class KnownPlaces
             }
         }
 
-        return new self($skills);
+        return new self($skills, $rhythms);
     }
 
     /**
-     * What the groups of a class know, and what they have begun.
+     * What the groups of a class know, what they have begun, and which rhythms they have never met.
      *
-     * @return array{array<string, list<string>>, array<string, list<string>>} places that are known and places that were introduced, as
-     *                                                                         FingerMarks::named() names them, by instrument of the class
+     * @return array{array<string, list<string>>, array<string, list<string>>, array<string, list<string>>} by instrument of the class:
+     *                                                                                                      places that are known and that
+     *                                                                                                      were introduced, as
+     *                                                                                                      FingerMarks::named() names them;
+     *                                                                                                      codes of rhythms
      */
     public function to(ClassSkills $class): array
     {
-        $known = $introduced = [];
+        $known = $introduced = $newRhythms = [];
         foreach ($class->instruments as $instrument) {
+            $newRhythms[$instrument->value] = array_values(array_filter(
+                $this->rhythms[$instrument->value] ?? [],
+                static fn (string $code): bool => Newness::New === $class->of($instrument, $code)->newness(),
+            ));
             $known[$instrument->value] = $introduced[$instrument->value] = [];
             foreach ($this->skills[$instrument->value] ?? [] as $place => $codes) {
                 $newness = [] === $codes ? [Newness::Known] : array_map(
@@ -75,7 +90,20 @@ final readonly class KnownPlaces
             }
         }
 
-        return [$known, $introduced];
+        return [$known, $introduced, $newRhythms];
+    }
+
+    /** @return list<string> codes of the skills that are said and clapped: how notes follow on each other, not what a single one is */
+    private static function rhythms(Catalogue $catalogue, Instrument $instrument): array
+    {
+        $codes = [];
+        foreach ($catalogue->of($instrument) as $skill) {
+            if (Family::Rhythm === $skill->family && 1 === preg_match(self::FIGURES, $skill->code)) {
+                $codes[] = $skill->code;
+            }
+        }
+
+        return $codes;
     }
 
     /**

@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace CoinStair\Core\Report;
 
 use CoinStair\Core\Chunk\PlaceNames;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\PlannedLesson;
 use CoinStair\Core\Lesson\Round;
+use CoinStair\Core\Lesson\SumUp;
 use CoinStair\Core\Lesson\Tread;
+use CoinStair\Core\Lesson\WhoKind;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
@@ -26,10 +29,11 @@ use CoinStair\Core\Sequence\LessonSequence;
  *     others: string, rounds: list<string>,
  *     roundsOver: list<array{int|null, int|null}>, first: list<string>,
  *     treads: list<int>, coins: list<int>, tries: array{mean: float, low: int, high: int}, seconds: float, top: int, prompt: string,
- *     warmUp: string, comfort: array<string, float>, chances: list<float>, why: list<string>,
+ *     listen: string, fuller: string, turns: string, warmUp: string, comfort: array<string, float>, chances: list<float>,
+ *     why: list<string>,
  * }
  * @phpstan-type Plan array{
- *     method: string, level: int, goal: int, minutes: int, lessons: list<array{seconds: float, steps: list<StepRow>}>,
+ *     method: string, level: int, goal: int, minutes: int, lessons: list<array{seconds: float, sumUp: string, steps: list<StepRow>}>,
  *     reaches: int, eased: list<string>, short: list<array{instrument: string, reason: string}>, seconds: float,
  * }
  */
@@ -62,6 +66,9 @@ final class PlanReport
             'lessons' => array_map(
                 static fn (PlannedLesson $lesson): array => [
                     'seconds' => round($lesson->seconds(), 1),
+                    'sumUp' => $plan->of->policies->has(Habit::SumUp)
+                        ? SumUp::ofPlanned($lesson, $sequence->goal, $names)?->text() ?? ''
+                        : '',
                     'steps' => array_map(static fn (LessonStep $step): array => self::step($plan, $names, $step), $lesson->steps),
                 ],
                 $sequence->lessons,
@@ -102,6 +109,9 @@ final class PlanReport
             'seconds' => round($lesson->time->seconds(), 1),
             'top' => $lesson->top(),
             'prompt' => '' === $step->prompt ? $lesson->says?->text() ?? '' : $step->prompt,
+            'listen' => $lesson->listen?->text() ?? '',
+            'fuller' => $step->fuller->value,
+            'turns' => WhoKind::All === $who->kind || WhoKind::Instruments === $who->kind ? '' : $who->kind->value,
             'warmUp' => $step->warmUp?->code() ?? '',
             'comfort' => array_map(static fn (float $tempo): float => round($tempo, 1), $lesson->comfort),
             'chances' => array_map(static fn (Tread $tread): float => round($tread->chance, 3), $lesson->time->treads),

@@ -138,6 +138,26 @@ final readonly class Piece
     }
 
     /** It has no notes at all: only its measures are known. */
+    /**
+     * Length of the upbeat with which the piece opens, in ticks: that of a first measure that is short, or what sounds at the end of one
+     * that is written out with its rests; 0 where there is none.
+     */
+    public function upbeat(): int
+    {
+        $length = $this->measures[0]->length;
+        if (1 === \count($this->measures) || $this->measures[0]->isShort()) {
+            return $this->measures[0]->isShort() ? $length : 0;
+        }
+        $start = $length;
+        foreach ($this->parts as $part) {
+            foreach ($part->events(0) as $event) {
+                $start = $event->isRest() ? $start : min($start, $event->start);
+            }
+        }
+
+        return 2 * $start >= $length ? $length - $start : 0;
+    }
+
     public function isOutline(): bool
     {
         foreach ($this->parts as $part) {

@@ -39,6 +39,10 @@ final class ClassState
     private readonly PlacesMet $places;
     /** @var array<int, true> positions at which something begins that was played to the class */
     private array $heard = [];
+    /** @var array<int, array<string, true>> rhythms that are new to it, by the position of each measure that holds one */
+    private readonly array $rhythms;
+    /** @var array<string, true> those of them that were met */
+    private array $counted = [];
     /** Highest tempo at which the whole was run, and that of this meeting. */
     private int $wholeAt = 0;
     private int $wholeToday = 0;
@@ -53,6 +57,7 @@ final class ClassState
         $this->ofGroups = array_map(static fn (Instrument $instrument): Practice => $of->practice($aim, [$instrument]), $groups->apart);
         $this->reached = new ReachedTempos();
         $this->places = new PlacesMet($of->difficulty(), $of->standing->thresholds);
+        $this->rhythms = $of->newRhythms();
         $this->replay();
         $this->lack = $this->practice->lack($this->whole());
     }
@@ -99,6 +104,26 @@ final class ClassState
         }
 
         return $positions;
+    }
+
+    /** Position of the first measure of a chunk with a rhythm that the class has not met; none where there is no such measure. */
+    public function newRhythmIn(Chunk $chunk): ?int
+    {
+        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+            if ([] !== array_diff_key($this->rhythms[$position] ?? [], $this->counted)) {
+                return $position;
+            }
+        }
+
+        return null;
+    }
+
+    /** The class hears how the piece begins. */
+    public function hear(Chunk $chunk): void
+    {
+        for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
+            $this->heard[$position] = true;
+        }
     }
 
     /** A chunk was played to the class. */
@@ -251,6 +276,7 @@ final class ClassState
     {
         for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
             $this->met += $this->of->difficulty()->fresh[$position] ?? [];
+            $this->counted += $this->rhythms[$position] ?? [];
         }
     }
 }

@@ -12,6 +12,7 @@ use CoinStair\Core\Difficulty\MoveRow;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\Others;
@@ -39,6 +40,7 @@ final readonly class LessonSteps
      * @param Practice                $practice of those by whom the class's stair goes
      * @param array<string, Practice> $ofGroups of each group that is apart
      * @param Prompts|null            $prompts  that are told before something is learned; only the plainest where none are given
+     * @param ListenFor|null          $listen   what is listened for in the last coins; nothing where none is given
      */
     public function __construct(
         private PieceForClass $of,
@@ -47,6 +49,7 @@ final readonly class LessonSteps
         private Practice $practice,
         private array $ofGroups,
         private ?Prompts $prompts = null,
+        private ?ListenFor $listen = null,
     ) {
     }
 
@@ -96,6 +99,7 @@ final readonly class LessonSteps
             Notice::joined([$this->says($purpose, $taught, $chunk, $this->playing($who, $eased)), ...$this->easedLines($eased)]),
             $goesOn,
             $isCut,
+            listen: $this->listensFor($purpose, $taught, $chunk, $time),
         );
     }
 
@@ -163,6 +167,14 @@ final readonly class LessonSteps
         };
     }
 
+    /** Where its last tread asks for more than one coin. */
+    private function listensFor(StepPurpose $purpose, ?TaughtChunk $taught, Chunk $chunk, StepTime $time): ?Notice
+    {
+        $isLong = $purpose->isLearned() && ChunkKind::Spot !== $chunk->kind && null === $taught?->rung && ($time->top()->coins ?? 0) > 1;
+
+        return $isLong ? $this->listen?->of($chunk) : null;
+    }
+
     private function easier(Chunk $chunk, StepPurpose $purpose): Version
     {
         if (!$purpose->isLearned()) {
@@ -186,11 +198,13 @@ final readonly class LessonSteps
     {
         $piece = $this->of->piece;
         $canFourth = $this->of->policies->year() > 1 && OpenStringPolicy::Open === $this->of->policies->hands->openStrings;
+        $isPhrase = StepPurpose::Learn === $purpose && $chunk->lastPosition() - $chunk->from->position + 1 >= self::HALVED;
         $repeats = array_filter($piece->measures, static fn ($measure): bool => $measure->repeatTimes > 1 || [] !== $measure->jumps);
 
         return match (true) {
             StepPurpose::Run === $purpose && $chunk->isWhole($piece) && [] !== $repeats => Version::Repeats,
             $purpose->isLearned() && $canFourth => Version::FourthFingers,
+            $isPhrase && $this->of->policies->has(Habit::QuickOnes) => Version::Memory,
             default => Version::Written,
         };
     }

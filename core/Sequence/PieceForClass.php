@@ -12,6 +12,7 @@ use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ClassPolicies;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
@@ -270,13 +271,45 @@ final class PieceForClass
         return new Prompts($this->skillsToTell(), $this->policies->players, $this->policies->year(), $goal);
     }
 
+    /** What the class listens for in the last coins of a step; none where its teacher leaves that out. */
+    public function listenFor(): ?ListenFor
+    {
+        if (!$this->tells || $this->piece->isOutline() || !$this->policies->has(Habit::ListenFor)) {
+            return null;
+        }
+        $hands = array_map(fn (Instrument $instrument): BothHands => $this->handsOfAll($instrument)[0], $this->policies->instruments);
+
+        return new ListenFor($hands, $this->policies->players);
+    }
+
     /** What can be told of the skills that it holds, and where. */
     public function skillsToTell(): SkillPrompts
     {
-        $instruments = $this->policies->instruments;
-        if (!$this->tells) {
-            return SkillPrompts::none();
+        return $this->tells ? $this->skillsFound() : SkillPrompts::none();
+    }
+
+    /**
+     * The rhythms that the class has never met, where its teacher has them said before they are played.
+     *
+     * @return array<int, array<string, true>> codes by the position of each measure that holds one
+     */
+    public function newRhythms(): array
+    {
+        $measures = [];
+        foreach ($this->policies->has(Habit::SayRhythm) ? $this->standing->newRhythms : [] as $name => $codes) {
+            foreach ($codes as $code) {
+                foreach ($this->skillsFound()->measuresOf(Instrument::from($name), $code) as $position) {
+                    $measures[$position][$code] = true;
+                }
+            }
         }
+
+        return $measures;
+    }
+
+    private function skillsFound(): SkillPrompts
+    {
+        $instruments = $this->policies->instruments;
 
         return $this->skills ??= $this->memory->remember(
             $this->fingerprint('prompts')->with('instruments', $instruments),

@@ -7,6 +7,7 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\Climbed;
 use CoinStair\Core\Lesson\LessonDraft;
 use CoinStair\Core\Lesson\OrderedStep;
@@ -23,12 +24,8 @@ use CoinStair\Core\Practice\Groups;
  */
 final class PlayThrough
 {
-    /** Seconds of a lesson that are kept for something known at its end, and the share of a short one. Starting values, as all of these. */
-    private const CLOSING = 180.0;
-    private const CLOSING_SHARE = 0.2;
+    /** Seconds of a teacher's own words. Starting value, as all of these. */
     private const FREE = 60.0;
-    /** Goes of what closes a lesson, at the most. */
-    private const CLOSING_GOES = 2;
     /** Chance of a clean go at the goal from which on nothing more is done for a phrase, in the first round and in the second. */
     private const STANDS = [0.75, 0.9];
     /** Seconds under which no further step is begun. */
@@ -38,6 +35,8 @@ final class PlayThrough
     private readonly OrderLeft $left;
     private readonly StepPlanner $planner;
     private readonly LessonSteps $steps;
+    private readonly LessonOpening $opening;
+    private readonly LessonClosing $closing;
     private readonly GroupMinutes $groupMinutes;
     private readonly WeakPlaces $weak;
 
@@ -52,10 +51,13 @@ final class PlayThrough
         $this->class = new ClassState($of, $aim, $groups);
         $this->left = new OrderLeft($order, $of->past);
         $this->planner = new StepPlanner($of, $tree, $aim, $this->class);
+        $this->opening = new LessonOpening($of, $tree, $aim, $this->class);
+        $this->closing = new LessonClosing($of, $aim, $this->class, $this->planner);
         $this->groupMinutes = new GroupMinutes($of, $aim, $groups, $this->class, $this->planner);
         $this->weak = new WeakPlaces($of->piece, $tree, $aim, $this->class, $this->planner->maker);
         $prompts = $of->prompts($aim->goal);
-        $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts);
+        $listen = $of->listenFor();
+        $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts, $listen);
     }
 
     /** @param list<OrderedStep> $order */
@@ -114,18 +116,9 @@ final class PlayThrough
         $policies = $this->of->policies;
         $lesson = new LessonDraft($number, $policies->seconds, $policies->year());
         $this->groupMinutes->nextLesson();
-        if ($policies->holdCheck) {
-            $lesson->addOwn(LessonDraft::check(), OwnStep::of($number, StepPurpose::HoldCheck), $this->aim->skipped);
-        }
-        $isNext = $number === \count($this->of->past) + 1;
-        $asked = $this->aim->askedIn($number);
-        $reviews = $isNext ? $this->aim->reviews : [];
-        $warmUps = $this->of->warmUps()->choose($this->upcoming($number), $this->aim->goal, $number, $this->class->met(), $asked, $reviews);
-        foreach ($warmUps as [$warmUp, $step]) {
-            $lesson->addOwn($step, OwnStep::warmUp($number, $warmUp), $this->aim->skipped);
-        }
+        $this->opening->of($lesson, $this->upcoming($number));
         $this->review($lesson, $number);
-        $closing = min(self::CLOSING, self::CLOSING_SHARE * $policies->seconds);
+        $closing = LessonClosing::kept($policies->seconds);
         if ($this->teachOrder($lesson, $closing)) {
             $this->teachWhatIsLeft($lesson, $closing);
         }
@@ -339,25 +332,13 @@ final class PlayThrough
             || $this->take($lesson, null, OrderedStep::of(new TaughtChunk($purpose, $chunk)), $closing);
     }
 
-    /** Something known at the end, as a run: the longest of what was at its goal before today, else of what was learned today. */
+    /** Something known at the end, as a run. */
     private function close(LessonDraft $lesson): void
     {
-        $known = $this->class->reached->longest($this->of->piece, $this->aim->goal);
-        if (null === $known || $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Run))) {
-            return;
-        }
-        $last = $lesson->last();
-        $chunk = $known->chunk;
-        if (StepPurpose::Run === $last?->step->purpose && true === $last->chunk?->contains($chunk)) {
-            return;
-        }
-        for ($goes = self::CLOSING_GOES; $goes > 0; --$goes) {
-            $time = $this->planner->known($chunk, $known->climbed->tempo, $goes);
-            if ($lesson->cost($time) <= min($lesson->left(), self::CLOSING)) {
-                $this->addOwn($lesson, StepPurpose::Run, $chunk, $time);
-
-                return;
-            }
+        $known = $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Run)) ? null : $this->closing->of($lesson);
+        if (null !== $known) {
+            [$chunk, $time, $turns] = $known;
+            $this->addOwn($lesson, StepPurpose::Run, $chunk, $time, hand: $turns);
         }
     }
 
@@ -373,10 +354,17 @@ final class PlayThrough
     }
 
     /** Adds what the lesson asks for by itself, and what it does to what the class can. */
-    private function addOwn(LessonDraft $lesson, StepPurpose $purpose, Chunk $chunk, StepTime $time, bool $isCut = false): void
-    {
+    private function addOwn(
+        LessonDraft $lesson,
+        StepPurpose $purpose,
+        Chunk $chunk,
+        StepTime $time,
+        bool $isCut = false,
+        ?ByHand $hand = null,
+    ): void {
         $own = self::once($lesson->number, $purpose, $chunk);
-        $step = $this->steps->ofClass($purpose, $chunk, $time, isCut: $isCut)->asOwn($own);
+        $ordered = null === $hand ? null : OrderedStep::of(new TaughtChunk($purpose, $chunk), hand: $hand);
+        $step = $this->steps->ofClass($purpose, $chunk, $time, $ordered, isCut: $isCut)->asOwn($own);
         $lesson->add($step);
         $this->class->played($purpose, $chunk, $time, who: $step->step->who()->instruments);
     }

@@ -8,7 +8,9 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkTree;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\Climbed;
+use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\Round;
@@ -28,6 +30,8 @@ final readonly class StepPlanner
     private const MEASURES = 2;
     /** How often a seam is played alone before what it joins. */
     private const SEAM = 2;
+    /** How a rhythm that is new is met: it is counted aloud, then clapped or bowed in the air. */
+    private const COUNTED = [Mode::Say, Mode::AirBow];
 
     public StepMaker $maker;
 
@@ -61,12 +65,16 @@ final readonly class StepPlanner
         );
     }
 
-    /** Something known, so often, no faster than a tempo. */
-    public function known(Chunk $chunk, int $tempo, int $goes): StepTime
+    /**
+     * Something known, so often, no faster than a tempo.
+     *
+     * @param ByHand|null $hand who plays it, in turn
+     */
+    public function known(Chunk $chunk, int $tempo, int $goes, ?ByHand $hand = null): StepTime
     {
         $at = $this->maker->likely($this->class->practice, $chunk, min($tempo, $this->aim->goal));
 
-        return $this->maker->goes(StepPurpose::Run, $this->class->practice, $chunk, $at, $goes);
+        return $this->maker->goes(StepPurpose::Run, $this->class->practice, $chunk, $at, $goes, $hand);
     }
 
     /** Once, well under the tempo that it reached. */
@@ -146,20 +154,27 @@ final readonly class StepPlanner
         return $isMet ? [] : [Round::over(Mode::Listen, $phrase->from->position, $last)];
     }
 
-    /** @return list<Round> of first contact: over what is new, with the measure after it */
+    /** @return list<Round> of first contact: over what is new to the hand and the first rhythm that is new, with the measure after it */
     private function rounds(Chunk $chunk): array
     {
         $new = $this->class->newIn($chunk);
         $modes = $this->aim->contact->rounds([] !== $new);
         $rounds = [];
         $end = $chunk->lastPosition() + 1;
-        foreach ($this->places([] === $new ? [$chunk->from->position] : $new) as $position) {
+        $places = [] === $modes ? [] : $this->places([] === $new ? [$chunk->from->position] : $new);
+        foreach ($places as $position) {
             foreach ($modes as $mode) {
                 $rounds[] = Round::over($mode, $position, min($end, $position + self::MEASURES));
             }
         }
+        $counted = FirstContact::Bow === $this->aim->contact ? null : $this->class->newRhythmIn($chunk);
+        $isSaid = static fn (int $place): bool => $place <= $counted && $counted < $place + self::MEASURES;
+        if (null === $counted || (\in_array(Mode::Say, $modes, true) && [] !== array_filter($places, $isSaid))) {
+            return $rounds;
+        }
+        $over = static fn (Mode $mode): Round => Round::over($mode, $counted, min($end, $counted + self::MEASURES));
 
-        return $rounds;
+        return [...array_map($over, self::COUNTED), ...$rounds];
     }
 
     /**

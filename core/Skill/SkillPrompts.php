@@ -103,6 +103,12 @@ final readonly class SkillPrompts
         return $best;
     }
 
+    /** @return list<int> positions of the measures in which an instrument has a skill that can be told */
+    public function measuresOf(Instrument $instrument, string $code): array
+    {
+        return array_keys($this->found[$instrument->value][$code] ?? []);
+    }
+
     public function line(string $code): Notice
     {
         $line = self::lines()[$code] ?? null;

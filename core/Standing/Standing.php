@@ -21,11 +21,13 @@ final readonly class Standing implements \JsonSerializable
      * @param array<string, list<string>>|null $known      places on the fingerboard that count as known, by instrument, as
      *                                                     FingerMarks::place() names them; none where nobody knows what the class knows
      * @param array<string, list<string>>      $introduced places that were begun and are not known yet, by instrument
+     * @param array<string, list<string>>      $newRhythms codes of rhythms that were never met, by instrument
      */
     private function __construct(
         iterable $coverage,
         private ?array $known,
         private array $introduced,
+        public array $newRhythms,
         public Thresholds $thresholds,
     ) {
         $byMatter = [];
@@ -39,17 +41,23 @@ final readonly class Standing implements \JsonSerializable
      * @param iterable<ChunkCoverage>          $coverage
      * @param array<string, list<string>>|null $known      none where nobody knows what the class knows: then nothing is new to it
      * @param array<string, list<string>>      $introduced
+     * @param array<string, list<string>>      $newRhythms codes of rhythms that were never met
      * @param Thresholds|null                  $thresholds the standard ones if none are named
      */
-    public static function of(iterable $coverage, ?array $known = null, array $introduced = [], ?Thresholds $thresholds = null): self
-    {
-        return new self($coverage, $known, $introduced, $thresholds ?? Thresholds::standard());
+    public static function of(
+        iterable $coverage,
+        ?array $known = null,
+        array $introduced = [],
+        array $newRhythms = [],
+        ?Thresholds $thresholds = null,
+    ): self {
+        return new self($coverage, $known, $introduced, $newRhythms, $thresholds ?? Thresholds::standard());
     }
 
     /** Of a class of which nothing is known. */
     public static function unknown(): self
     {
-        return new self([], null, [], Thresholds::standard());
+        return new self([], null, [], [], Thresholds::standard());
     }
 
     public function coverageOf(Matter $matter): ?ChunkCoverage
@@ -99,9 +107,13 @@ final readonly class Standing implements \JsonSerializable
         return ['known' => $this->known, 'introduced' => $this->introduced];
     }
 
-    /** @return array{places: array<string, mixed>, thresholds: Thresholds} what plans follow from; none is made by what was covered */
+    /**
+     * What plans follow from; none is made by what was covered.
+     *
+     * @return array{places: array<string, mixed>, newRhythms: array<string, mixed>, thresholds: Thresholds}
+     */
     public function jsonSerialize(): array
     {
-        return ['places' => $this->places(), 'thresholds' => $this->thresholds];
+        return ['places' => $this->places(), 'newRhythms' => $this->newRhythms, 'thresholds' => $this->thresholds];
     }
 }

@@ -7,6 +7,7 @@ namespace App\Classroom;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Web\MusicWords;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Refusal;
@@ -94,6 +95,13 @@ final class ClassType extends AbstractType
                 'choice_label' => static fn (FirstContact $contact): string => 'contact.'.$contact->value,
             ])
             ->add('holdCheck', CheckboxType::class, ['label' => 'Each lesson opens with a hold check', 'required' => false])
+            ->add('habits', EnumType::class, [
+                'label' => 'Besides',
+                'class' => Habit::class,
+                'multiple' => true,
+                'expanded' => true,
+                'choice_label' => static fn (Habit $habit): string => 'habit.'.$habit->value,
+            ])
             ->add('growthValues', TextType::class, [
                 'label' => 'Beats a minute, list of percents, or number of treads',
                 'mapped' => false,

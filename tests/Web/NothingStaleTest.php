@@ -23,6 +23,7 @@ use App\Shared\Repository\ChunkRepository;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
@@ -157,6 +158,7 @@ final class NothingStaleTest extends WebCase
                 'slow group' => static fn () => $class()->setSlow(SlowGroup::Wait),
                 'first contact' => static fn () => $class()->setContact(FirstContact::Pluck),
                 'hold check' => static fn () => $class()->setHoldCheck(false),
+                'habits' => static fn () => $class()->setHabits(Habit::cases()),
                 'players' => static fn () => $class()->setPlayers(Instrument::Violin, 2),
                 'a group' => static fn () => $class()->setPlayers(Instrument::Bass, 3),
                 'presumed nothing' => static fn () => $class()->setPast(ClassPast::of(false)),

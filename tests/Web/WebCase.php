@@ -74,12 +74,13 @@ abstract class WebCase extends WebTestCase
         return $class;
     }
 
-    /** A class of the first year that was taught nothing yet. */
+    /** A class of the first year that was taught nothing yet, and whose teacher leaves out all that stands besides the stair. */
     protected function beginners(string $name = 'Lane One'): SchoolClass
     {
         $class = new SchoolClass();
         $class->setName($name);
         $class->setPlayers(Instrument::Violin, 8);
+        $class->setHabits([]);
         $this->entities()->persist($class);
         $this->entities()->flush();
 

@@ -53,6 +53,18 @@ export class LessonState {
         return this.step.treads.length > 0;
     }
 
+    /** The piece is played to the class: nobody earns a coin. */
+    get isHeard() {
+        return this.step.purpose === 'listen';
+    }
+
+    /** What the class is told now: in the last coins, when the notes are safe, what it listens for. */
+    get told() {
+        const { tread, coins } = this.standing;
+        const isLast = this.isPlayed && this.round === null && tread === this.step.treads.length - 1 && coins > 0;
+        return isLast && this.step.listen ? this.step.listen : this.step.prompt;
+    }
+
     get entries() {
         return this.#log.of(this.step.id);
     }
@@ -143,6 +155,10 @@ export class LessonState {
      */
     mark(kind) {
         this.begin();
+        if (this.isHeard) {
+            this.add('done');
+            return false;
+        }
         const at = this.round;
         const isRound = at !== null && (kind === 'coin' || kind === 'miss');
         this.add(isRound ? 'round' : kind, isRound ? this.step.rounds[at].mode : '');
@@ -151,7 +167,11 @@ export class LessonState {
 
     /** Takes back what this screen marked last; false where nothing of it is left. */
     takeBack() {
-        const last = lastOwn(this.entries, this.#log.device, (kind) => moves(kind) || kind === 'round');
+        const last = lastOwn(
+            this.entries,
+            this.#log.device,
+            (kind) => moves(kind) || kind === 'round' || kind === 'done',
+        );
         if (last) {
             this.add('undo', last.id);
         }

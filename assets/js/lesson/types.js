@@ -22,6 +22,8 @@
  * @property {number} half beats of the first half of the chunk, where the easier version is that half; 0 where it is not
  * @property {boolean} isSpare of the next lesson, for a class that is quicker
  * @property {string} prompt
+ * @property {string} listen what the class listens for in its last coins; empty for nothing
+ * @property {string} quick what whoever is ready early does; empty for nothing
  * @property {number} seconds
  * @property {boolean} doneBefore
  * @property {boolean[]} twoMeasures whether two measures are counted in, by tread

@@ -92,7 +92,7 @@ export class LessonView {
 
     /** How it is played now: the round, or the way of the stair, with what the class is told. */
     mode() {
-        const { step, round, isPlayed } = this.#state;
+        const { step, round, isPlayed, isHeard, told } = this.#state;
         const rounds = find('rounds');
         rounds.hidden = round === null;
         rounds.replaceChildren(
@@ -110,9 +110,16 @@ export class LessonView {
         mode.className = 'mode';
         mode.textContent = round !== null ? step.rounds[round].say : isPlayed ? step.mode : '';
         mode.classList.toggle('round', round !== null);
-        find('prompt').replaceChildren(mode, step.prompt ? (mode.textContent ? ' · ' : '') + step.prompt : '');
-        inside(find('coin'), 'span').textContent = round === null ? this.#words.coinKey : this.#words.roundKey;
-        this.#enable('miss', isPlayed && round === null);
+        find('prompt').replaceChildren(mode, told ? (mode.textContent ? ' · ' : '') + told : '');
+        find('quick').hidden = !step.quick || round !== null;
+        find('quick').textContent = this.#words.quick.replace('%what%', step.quick);
+        const isCoin = round === null && !isHeard;
+        inside(find('coin'), 'span').textContent = isCoin
+            ? this.#words.coinKey
+            : isHeard
+              ? this.#words.heardKey
+              : this.#words.roundKey;
+        this.#enable('miss', isPlayed && isCoin);
         this.version();
     }
 

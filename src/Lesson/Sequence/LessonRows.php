@@ -169,6 +169,7 @@ final readonly class LessonRows
                     'rows' => $rows,
                     'sequence' => $sequence,
                     'taught' => $taught,
+                    'sumUp' => $this->words->sumUp($sequence, $lesson),
                 ])
                 : '',
         ];

@@ -19,6 +19,8 @@ final readonly class SequenceRow
      * @param string       $prompt what the class is told
      * @param string       $own    the teacher's words, if it has any
      * @param list<string> $why    sentences that say why its tempos are what they are
+     * @param string       $listen what the class listens for in its last coins; empty for nothing
+     * @param string       $quick  what whoever is ready early does; empty for nothing
      */
     public function __construct(
         public LessonStep $planned,
@@ -30,6 +32,8 @@ final readonly class SequenceRow
         public string $prompt,
         public string $own,
         public array $why,
+        public string $listen,
+        public string $quick,
     ) {
     }
 

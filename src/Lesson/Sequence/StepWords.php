@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace App\Lesson\Sequence;
 
+use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
 use App\Shared\Web\MusicWords;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Difficulty\Hardest;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Others;
 use CoinStair\Core\Lesson\OwnStep;
+use CoinStair\Core\Lesson\PlannedLesson;
+use CoinStair\Core\Lesson\SumUp;
+use CoinStair\Core\Lesson\Version;
 use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Lesson\Who;
 use CoinStair\Core\Lesson\WhoKind;
@@ -40,7 +46,20 @@ final readonly class StepWords
             '' === $of->prompt && null !== $planned->says ? $this->music->notice($planned->says) : $of->prompt,
             $of->prompt,
             true === $step?->getSequence()->isRow() ? [] : $this->why($score, $planned),
+            null === $planned->listen ? '' : $this->music->notice($planned->listen),
+            Version::Memory === $of->fuller ? $this->translator->trans('version.memory') : '',
         );
+    }
+
+    /** The one sentence at the end of a lesson that goes as it is planned; empty where the teacher leaves it out. */
+    public function sumUp(Sequence $sequence, PlannedLesson $lesson): string
+    {
+        if ($sequence->isRow() || !\in_array(Habit::SumUp, $sequence->getClass()->getHabits(), true)) {
+            return '';
+        }
+        $told = SumUp::ofPlanned($lesson, $sequence->getGoalTempo(), PlaceNames::of($sequence->getPiece()->score()));
+
+        return null === $told ? '' : $this->music->notice($told);
     }
 
     private function title(Piece $score, LessonStep $planned, ?Step $step): string

@@ -13,6 +13,9 @@ use App\Shared\Entity\User;
 use App\Shared\Facts\Skills;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\LessonRepository;
+use CoinStair\Core\Chunk\Chunk as CoreChunk;
+use CoinStair\Core\Chunk\PlaceNames;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\TaughtStep;
 use CoinStair\Core\Log\LessonEnd;
 use CoinStair\Core\Score\Notice;
@@ -141,9 +144,10 @@ final class LessonController extends AbstractController
         foreach ($this->chunks->of($lesson->steps()) as $chunk) {
             $chunks[(int) $chunk->getId()] = $chunk;
         }
+        $end = $this->endOf($lesson, $chunks);
         $page = new RecordPage(
             $lesson,
-            $this->endOf($lesson, $chunks),
+            $end,
             $chunks,
             $lesson->isOpen() ? [] : $this->lessons->corrections($lesson),
             $lesson->isOpen() ? 0 : $this->lessons->countLate($lesson),
@@ -151,9 +155,21 @@ final class LessonController extends AbstractController
             $remark,
             $this->skills->gainOf($lesson),
             $this->skills->catalogue(),
+            self::sumUp($lesson, $end, $chunks),
         );
 
         return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
+    }
+
+    /** @param array<int, Chunk> $chunks by id */
+    private static function sumUp(Lesson $lesson, LessonEnd $end, array $chunks): ?Notice
+    {
+        if ($lesson->isRow() || !\in_array(Habit::SumUp, $lesson->getClass()->getHabits(), true)) {
+            return null;
+        }
+        $of = static fn (TaughtStep $step): ?CoreChunk => ($chunks[$step->chunk] ?? null)?->chunk();
+
+        return $end->sumUp(PlaceNames::of($lesson->getPiece()->score()), $of);
     }
 
     /** @param array<int, Chunk> $chunks by id */

@@ -91,6 +91,7 @@ final readonly class LessonPlanner
                 $step->isCut,
                 $number >= \count($steps),
                 '' === $step->step->prompt ? $step->says : null,
+                $step->listen,
             );
         }
 

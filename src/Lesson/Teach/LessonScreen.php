@@ -49,7 +49,8 @@ use Symfony\Contracts\Translation\TranslatorInterface;
  * @phpstan-type StepData array{
  *     id: string, purpose: string, title: string, chunk: string, treads: list<int>, coins: list<int>, states: list<list<int>>, start: int,
  *     mode: string, rounds: list<RoundData>, who: string, others: string,
- *     players: list<string>, easier: string, fuller: string, half: float|int, isSpare: bool, prompt: string, seconds: float,
+ *     players: list<string>, easier: string, fuller: string, half: float|int, isSpare: bool, prompt: string,
+ *     listen: string, quick: string, seconds: float,
  *     doneBefore: bool, twoMeasures: list<bool>
  * }
  * @phpstan-type LessonData array{
@@ -171,6 +172,8 @@ final readonly class LessonScreen
             'half' => Version::Half === $step->easier ? $halves[$taught->chunk] ?? 0 : 0,
             'isSpare' => $taught->isSpare,
             'prompt' => null === $taught->says ? $step->prompt : $this->music->notice($taught->says),
+            'listen' => null === $taught->listen ? '' : $this->music->notice($taught->listen),
+            'quick' => Version::Memory === $step->fuller ? $this->translator->trans('version.memory') : '',
             'seconds' => $taught->seconds,
             'doneBefore' => $taught->doneBefore,
             'twoMeasures' => array_map(static fn (int $tempo): bool => CountIn::isFast($piece, $tempo), $treads),

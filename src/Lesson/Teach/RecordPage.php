@@ -28,6 +28,7 @@ final readonly class RecordPage
      * @param int               $late        entries that devices sent when the lesson had been accepted
      * @param string            $remark      as it was typed
      * @param LessonGain|null   $gain        what it changed in the skills of the class
+     * @param Notice|null       $sumUp       what was done and what is for home, in one sentence
      */
     public function __construct(
         public Lesson $lesson,
@@ -39,6 +40,7 @@ final readonly class RecordPage
         public string $remark = '',
         public ?LessonGain $gain = null,
         public ?Catalogue $catalogue = null,
+        public ?Notice $sumUp = null,
     ) {
         $this->unread = max(0, $lesson->getLogSize() - LogLimits::IN_ALL);
         $this->takenBack = Entry::takenBack(array_map(static fn (LogEntry $entry): Entry => $entry->entry(), $this->corrections));

@@ -8,6 +8,7 @@ use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Progress\KnownPlaces;
@@ -49,6 +50,7 @@ final class PiecePlanCommand extends Command
             ->addOption('slow', null, $value, 'a group that holds the rest back: apart, ease or wait', SlowGroup::Apart->value)
             ->addOption('knows', null, $value, KnownSkills::KNOWS.'; all if not given, nothing where it is empty')
             ->addOption('contact', null, $value, 'what is new is met by: new, bow, pluck or say', FirstContact::New->value)
+            ->addOption('habits', null, $value, 'all, none, or some of '.implode(', ', array_column(Habit::cases(), 'value')), 'all')
             ->addOption('explain', null, InputOption::VALUE_NONE, 'for each number the formula with its values')
             ->addOption('format', null, $value, 'text or json', 'text');
     }
@@ -58,7 +60,7 @@ final class PiecePlanCommand extends Command
         /**
          * @var array{
          *     method: string, minutes: string, lessons: string, slow: string, contact: string, instruments: list<string>,
-         *     knows: string|null,
+         *     knows: string|null, habits: string,
          * } $options
          */
         $options = $input->getOptions();
@@ -88,8 +90,9 @@ final class PiecePlanCommand extends Command
         if (null === $goal) {
             return CommandOutput::notUnderstood($this, $output);
         }
+        $habits = 'all' === $options['habits'] ? Habit::cases() : Habit::parse(explode(',', $options['habits']));
         $aim = new Aim($goal, $instruments, $slow, $contact, lessons: $lessons);
-        $of = self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal, $standing);
+        $of = self::forYear($read->piece, $hands->policies, $instruments, $minutes, $goal, $standing, $habits);
         $plan = CutPlan::of($of, $method, null, $instruments, $aim);
         $report = PlanReport::tell($plan);
         if ('json' === $format) {
@@ -101,7 +104,10 @@ final class PiecePlanCommand extends Command
         return Command::SUCCESS;
     }
 
-    /** @param non-empty-list<Instrument> $instruments */
+    /**
+     * @param non-empty-list<Instrument> $instruments
+     * @param list<Habit>                $habits
+     */
     private static function forYear(
         Piece $piece,
         HandPolicies $hands,
@@ -109,10 +115,11 @@ final class PiecePlanCommand extends Command
         int $minutes,
         int $goal,
         Standing $standing,
+        array $habits,
     ): PieceForClass {
         $policies = ClassPolicies::of($hands, $instruments, CoinRule::standard(), Growth::likely(), $minutes, 0);
 
-        return PieceForClass::of($piece, $policies, $standing, $goal);
+        return PieceForClass::of($piece, $policies->teaching($policies->contact, $policies->slow, habits: $habits), $standing, $goal);
     }
 
     /**
@@ -180,11 +187,34 @@ final class PiecePlanCommand extends Command
             $say(\sprintf("\nLesson %d, %s", $index + 1, self::clock($lesson['seconds'])));
             foreach ($lesson['steps'] as $step) {
                 $say(self::line($step));
+                foreach (self::besides($step) as $besides) {
+                    $say('                '.$besides);
+                }
                 foreach ($explain ? $step['why'] : [] as $why) {
                     $say('           '.$why);
                 }
             }
+            if ('' !== $lesson['sumUp']) {
+                $say('      '.$lesson['sumUp']);
+            }
         }
+    }
+
+    /**
+     * @param StepRow $step
+     *
+     * @return list<string> what is said in its last coins, and what whoever is ready early does
+     */
+    private static function besides(array $step): array
+    {
+        return array_values(array_filter([
+            '' === $step['listen'] ? '' : 'last coins: '.$step['listen'],
+            match ($step['fuller']) {
+                'memory' => 'who has it: from memory',
+                'fourth-fingers' => 'who has it: with fourth fingers',
+                default => '',
+            },
+        ]));
     }
 
     /** @param StepRow $step */
@@ -202,7 +232,7 @@ final class PiecePlanCommand extends Command
             $step['what'],
             mb_str_pad(null === $step['chunk'] ? $step['title'] : $step['measures'], 30),
             mb_str_pad(implode('  ', $treads).([] === $step['treads'] ? '' : self::tries($step['what'], $step['tries'])), 58),
-            ('none' === $step['others'] ? '' : implode(', ', $step['who']).', others '.$step['others'].'; ').
+            ('none' === $step['others'] ? '' : ($step['turns'] ?: implode(', ', $step['who'])).', others '.$step['others'].'; ').
                 ([] === $step['first'] ? '' : implode(', ', $step['first']).'; ').
                 $step['prompt'],
         ));

@@ -7,6 +7,7 @@ namespace App\Shared\Entity;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\ClassPolicies;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Progress\ClassPast;
 use CoinStair\Core\Score\Instrument;
@@ -86,6 +87,10 @@ class SchoolClass implements CanBePutAway
     /** Each lesson opens with a hold check. */
     #[ORM\Column(options: ['default' => 1])]
     private bool $holdCheck = true;
+
+    /** @var list<string>|null habits that its teacher leaves out; none where all are kept */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $leftOut = null;
 
     /** @var Choices|null what was chosen for both hands where it differs from the year's defaults */
     #[ORM\Column(type: Types::JSON, nullable: true)]
@@ -257,6 +262,21 @@ class SchoolClass implements CanBePutAway
         $this->holdCheck = $holdCheck;
     }
 
+    /** @return list<Habit> what its teacher does besides the stair */
+    public function getHabits(): array
+    {
+        $leftOut = Habit::parse($this->leftOut ?? []);
+
+        return array_values(array_filter(Habit::cases(), static fn (Habit $habit): bool => !\in_array($habit, $leftOut, true)));
+    }
+
+    /** @param list<Habit> $habits all others are left out */
+    public function setHabits(array $habits): void
+    {
+        $leftOut = array_filter(Habit::cases(), static fn (Habit $habit): bool => !\in_array($habit, $habits, true));
+        $this->leftOut = array_column($leftOut, 'value') ?: null;
+    }
+
     public function getGrowth(): string
     {
         return $this->growth;
@@ -296,7 +316,7 @@ class SchoolClass implements CanBePutAway
             $this->growth(),
             $this->minutes,
             $this->program?->getMinutesLost() ?? 0,
-        )->teaching($this->contact, $this->slow, $this->sizes(), $this->holdCheck);
+        )->teaching($this->contact, $this->slow, $this->sizes(), $this->holdCheck, $this->getHabits());
     }
 
     /** Seconds of a lesson in which something can be taught. */

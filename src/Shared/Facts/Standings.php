@@ -35,12 +35,12 @@ final readonly class Standings
             ),
         );
         $state = Fingerprint::of('known')->with('class', $facts->onRecord());
-        [$known, $introduced] = $this->memory->remember($state, fn (): array => $this->places($class));
+        [$known, $introduced, $newRhythms] = $this->memory->remember($state, fn (): array => $this->places($class));
 
-        return Standing::of($coverage, $known, $introduced, $this->skills->thresholds());
+        return Standing::of($coverage, $known, $introduced, $newRhythms, $this->skills->thresholds());
     }
 
-    /** @return array{array<string, list<string>>, array<string, list<string>>} places that are known, and that were introduced */
+    /** @return array{array<string, list<string>>, array<string, list<string>>, array<string, list<string>>} as KnownPlaces tells them */
     private function places(SchoolClass $class): array
     {
         $catalogue = $this->skills->catalogue();

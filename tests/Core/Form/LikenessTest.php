@@ -126,10 +126,10 @@ final class LikenessTest extends TestCase
         yield 'plucked, then bowed: two letters' => ['"^pizz."DEFG|A4|BAGE|D4|"^arco"DEFG|A4|BAGE|D4|]', 'A 0–4 B 4–8'];
         yield 'an upbeat belongs to the first' => ['A|:DEFG|A4:|BAGE|D4|]', 'A 0–3 B 3–5'];
         yield 'a run of four that comes back' => [
-            'DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|c4|',
+            'DEFG|AdcA|BAGE|F2D2|GGGG|EEEE|DEFG|AdcA|BAGE|F2D2|c4|',
             'A 0–4 B 4–6 A′ 6–11',
         ];
-        yield 'three measures that come back are no section' => ['DEFG|AdcA|BAGE|G4|DEFG|AdcA|BAGE|c4|', 'A 0–8'];
+        yield 'three measures that come back with another ending' => ['DEFG|AdcA|BAGE|G4|DEFG|AdcA|BAGE|c4|', 'A 0–4 A′ 4–8'];
         yield 'another string, then at double length' => [
             'ABcd|edcB|A2c2|B2d2|c2e2|A4||DEFG|AGFE|D2F2|E2G2|F2A2|D4||A2B2|c2d2|e2d2|c2B2|A4|c4|]',
             'A 0–6 B 6–12 A′ 12–18',
@@ -157,7 +157,10 @@ final class LikenessTest extends TestCase
             'A|DEFG|A2FD|E2EF|D3B|G2BG|F2AF|B2cB|A4|DEFG|A2FD|E2EF|D4|]',
             'A 0–5 B 5–9 A 9–13',
         ];
-        yield 'one measure more belongs to its run' => ['c4|DEFG|AdcA|BAGE|F2D2|G4|E4|DEFG|AdcA|BAGE|F2D2|', 'A 0–5 B 5–7 A′ 7–11'];
+        yield 'one measure more belongs to its run' => [
+            'c4|DEFG|AdcA|BAGE|F2D2|GGGG|EEEE|DEFG|AdcA|BAGE|F2D2|',
+            'A 0–5 B 5–7 A′ 7–11',
+        ];
         yield 'Fine ends a section' => ['DEFG|A4!fine!|BAGE|d4!D.C.!|', 'A 0–2 B 2–4'];
         yield 'twice as long, with ties' => [
             'DEFG|A2F2|G2E2|D4||D2E2|F2G2|A4|F4|G4|E4|D4-|D4|]',

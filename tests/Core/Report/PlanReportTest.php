@@ -21,7 +21,7 @@ final class PlanReportTest extends TestCase
 {
     private const KEYS = [
         'what', 'chunk', 'measures', 'title', 'who', 'others', 'rounds', 'roundsOver', 'first', 'treads', 'coins', 'tries', 'seconds',
-        'top', 'prompt', 'warmUp', 'comfort', 'chances', 'why',
+        'top', 'prompt', 'listen', 'fuller', 'turns', 'warmUp', 'comfort', 'chances', 'why',
     ];
     /** Of a formula: tempo, comfort, beats, new music, seams, chance, coins, how they are counted, tries, seconds of a try. */
     private const TREAD =
