@@ -58,10 +58,10 @@ final class ListenFor
         $this->last = $chosen;
 
         return match ($chosen) {
-            '' => Notice::word('listen: one sound with your neighbor'),
-            self::HELD => Notice::word('listen: is the long note even to its end?'),
-            self::CROSSING => Notice::word('listen: no bump where the bow crosses'),
-            default => new Notice(0, 0, 'listen: does {note} ring with the open string?', ['note' => $chosen]),
+            '' => Notice::word('one sound with your neighbor'),
+            self::HELD => Notice::word('is the long note even to its end?'),
+            self::CROSSING => Notice::word('no bump where the bow crosses'),
+            default => new Notice(0, 0, 'does {note} ring with the open string?', ['note' => $chosen]),
         };
     }
 

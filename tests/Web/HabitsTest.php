@@ -22,7 +22,7 @@ final class HabitsTest extends WebCase
         $sequence = $this->withHabits(Habit::cases());
         $address = "/sequences/{$sequence->getId()}";
         $page = $this->browser->request('GET', $address)->filter('main')->text();
-        foreach (['Tune-up', 'Hear 1–8', 'Last coins: listen:', 'Who has it: from memory', 'Today: 1–8 at'] as $told) {
+        foreach (['Tune-up', 'Hear 1–8', 'Last coins: is the long note', 'Ready early: from memory', 'Today: 1–8 at'] as $told) {
             self::assertStringContainsString($told, $page);
         }
         $class = $sequence->getClass();
@@ -35,7 +35,7 @@ final class HabitsTest extends WebCase
         self::assertResponseRedirects();
         $page = $this->browser->request('GET', $address)->filter('main')->text();
         self::assertStringContainsString('Tune-up', $page);
-        foreach (['Hear 1–8', 'Last coins:', 'Who has it:', 'Today: 1–8'] as $told) {
+        foreach (['Hear 1–8', 'Last coins:', 'Ready early:', 'Today: 1–8'] as $told) {
             self::assertStringNotContainsString($told, $page);
         }
     }
@@ -85,7 +85,7 @@ final class HabitsTest extends WebCase
         /** @var array{steps: list<array{purpose: string, listen: string, quick: string}>} $data */
         $data = json_decode($this->browser->getCrawler()->filter('#lesson-data')->text(), true, 512, \JSON_THROW_ON_ERROR);
         $learned = array_values(array_filter($data['steps'], static fn (array $step): bool => 'learn' === $step['purpose']));
-        self::assertStringStartsWith('listen:', $learned[0]['listen']);
+        self::assertStringStartsWith('is the long note', $learned[0]['listen']);
         self::assertSame('from memory', $learned[0]['quick']);
         self::assertSelectorExists('#card-tune-up');
     }

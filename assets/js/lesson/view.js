@@ -46,7 +46,7 @@ export class LessonView {
 
     /** All that changes from one step to the next, but for its notation. */
     step() {
-        const { step, data, index, isPlayed } = this.#state;
+        const { step, data, index, isPlayed, isHeard } = this.#state;
         find('title').textContent = step.title;
         const count = this.#words.count.replace('%n%', String(index + 1)).replace('%of%', String(data.steps.length));
         find('count').textContent = count;
@@ -58,7 +58,8 @@ export class LessonView {
         for (const button of /** @type {NodeListOf<HTMLButtonElement>} */ (
             document.querySelectorAll('[data-played]')
         )) {
-            button.disabled = !isPlayed;
+            const climbs = ['up', 'down'].includes(button.dataset.room ?? '');
+            button.disabled = !isPlayed || (isHeard && climbs);
         }
         this.#enable('back', index > 0);
         this.#enable('next', index < data.steps.length - 1);
@@ -75,11 +76,13 @@ export class LessonView {
 
     /** All that changes within a step. */
     now() {
-        const { step, standing, data, isPlayed } = this.#state;
+        const { step, standing, data, isPlayed, isHeard } = this.#state;
         this.mode();
         find('tempo').hidden = !isPlayed;
         find('bpm').textContent = String(standing.tempo);
-        drawStair(/** @type {SVGSVGElement} */ (/** @type {unknown} */ (find('stair'))), step, standing, this.#words);
+        const stair = /** @type {SVGSVGElement} */ (/** @type {unknown} */ (find('stair')));
+        // What is played to the class has no coins.
+        drawStair(stair, isHeard ? { ...step, treads: [] } : step, standing, this.#words);
         const steps = /** @type {HTMLSelectElement} */ (find('steps'));
         [...steps.options].forEach((option, at) => {
             const { title, isSpare } = data.steps[at];
@@ -108,7 +111,7 @@ export class LessonView {
         );
         const mode = document.createElement('span');
         mode.className = 'mode';
-        mode.textContent = round !== null ? step.rounds[round].say : isPlayed ? step.mode : '';
+        mode.textContent = round !== null ? step.rounds[round].say : isPlayed && !isHeard ? step.mode : '';
         mode.classList.toggle('round', round !== null);
         find('prompt').replaceChildren(mode, told ? (mode.textContent ? ' · ' : '') + told : '');
         find('quick').hidden = !step.quick || round !== null;
@@ -145,7 +148,7 @@ export class LessonView {
             }
         }
         const card = find('card');
-        card.hidden = !view?.card;
+        card.hidden = !view?.card || this.#state.isHeard;
         inside(card, 'span').textContent = view?.card ?? '';
         const hand = find('hand');
         hand.hidden = !hasHands || !layers.hand;

@@ -210,8 +210,8 @@ final class PiecePlanCommand extends Command
         return array_values(array_filter([
             '' === $step['listen'] ? '' : 'last coins: '.$step['listen'],
             match ($step['fuller']) {
-                'memory' => 'who has it: from memory',
-                'fourth-fingers' => 'who has it: with fourth fingers',
+                'memory' => 'ready early: from memory',
+                'fourth-fingers' => 'ready early: with fourth fingers',
                 default => '',
             },
         ]));
