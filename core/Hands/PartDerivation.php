@@ -65,7 +65,8 @@ final readonly class PartDerivation
             foreach ($line->events($position) as $event) {
                 $phrase = $phrases->at(Place::of($position, $event->start), $before);
                 $moved = $this->moved($event, $this->octaves[$phrase]);
-                if (!$fixed && $phrases->isUpbeat($phrase, $position, $event->start)) {
+                $goesUp = $phrases->isUpbeat($phrase, $position, $event->start) || $this->isUnder($moved);
+                if (!$fixed && $goesUp) {
                     $moved = $this->withinReach($moved);
                 }
                 $moved = $onOpenStrings && !$moved->isRest() ? OpenStringTune::on($instrument, $moved) : $moved;
@@ -232,6 +233,12 @@ final readonly class PartDerivation
         }
 
         return $event;
+    }
+
+    /** It lies under the lowest string. */
+    private function isUnder(Event $event): bool
+    {
+        return !$event->isRest() && $event->pitches[0]->midi() < PartsFromLine::lowest($this->instrument);
     }
 
     private function outOfReach(Event $event): int

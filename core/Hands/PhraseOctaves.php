@@ -4,34 +4,55 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Hands;
 
+use CoinStair\Core\LeftHand\EqualMeasures;
 use CoinStair\Core\LeftHand\Fingerboard;
 use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\LineNote;
 use CoinStair\Core\LeftHand\Placement;
-use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 
 /**
- * In which octave an instrument plays each phrase of a line (handbook 2): where the usual one is not within easy reach, the one that costs
- * the hands of the class least, over all phrases.
+ * In which octave an instrument plays each phrase of a line (handbook 2): the usual one where it is easy throughout; else one for the whole
+ * tune, from which groups of phrases are moved while that costs less. Phrases that share a measure are one group, so that what comes back
+ * keeps its octave.
  */
 final readonly class PhraseOctaves
 {
-    /** Octaves from the usual one, only where one less leaves more notes out of reach. */
+    /** Octaves from the usual one, the farthest only where the others leave notes out of reach. */
+    private const NEAR = [0, -1, 1];
     private const FARTHEST = -2;
     private const OUT_OF_REACH = 100.0;
+    /** A note under the lowest string goes up alone. Starting values, as all of these. */
+    private const UNDER = 10.0;
     /** An upbeat can be taken in the octave next to that of its phrase. */
     private const UPBEAT_OUT_OF_REACH = 5.0;
-    private const MOVED = 6.0;
+    /** Each octave away from the usual one, once for the tune. */
+    private const AWAY = 6.0;
     /** More for each shift: what is written for a class does not send it up and down where another octave lies still. */
     private const SHIFT = 3.0;
-    private const OCTAVE = 1.0;
-    /** Phrases that follow each other in two octaves. */
-    private const CHANGED = 3.0;
+    /** A change of octave; less where two beats and more lie between the notes around it. */
+    private const CHANGED = 22.0;
+    private const CHANGED_IN_TIME = 0.7;
+    private const TIME = 2;
+    /** A leap, for each semitone over a fifth; a step, or a third, that turns round. */
+    private const LEAP = 1.5;
+    private const FIFTH = 7;
+    private const STEP_TURNED = 20.0;
+    private const THIRD_TURNED = 6.0;
+
+    /**
+     * @param list<LineNote>          $notes   of the line, in the usual octave
+     * @param list<list<int>>         $phrases notes of each, by index
+     * @param array<int, list<float>> $costs   of each phrase, by octaves from the usual one
+     */
+    private function __construct(private array $notes, private array $phrases, private array $costs, private int $beat)
+    {
+    }
 
     /**
      * @param int $usual octaves from the line
@@ -46,66 +67,148 @@ final readonly class PhraseOctaves
         );
         $phrases = self::notesOf($linePhrases, $notes);
         $usually = Fingering::of($notes, $policy);
-        $choices = self::choices($linePhrases, $phrases, $usually, $policy);
-        /** @var array<int, list<float>> $costs of each phrase, by choice */
-        $costs = [0 => self::costs($linePhrases, $phrases, $usually, $policy)];
-        foreach (array_diff(array_unique(array_merge(...$choices)), [0]) as $choice) {
-            $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($choice), $notes);
-            $costs[$choice] = self::costs($linePhrases, $phrases, Fingering::of($moved, $policy), $policy);
+        if (self::isEasy($usually, array_keys($notes))) {
+            return array_values(array_fill(0, \count($phrases), $usual));
         }
-        /** @var array<int, array{float, list<int>}> $best cost and octaves so far, by the last choice */
-        $best = [0 => [0.0, []]];
-        foreach ($choices as $phrase => $ofPhrase) {
-            $next = [];
-            foreach ($ofPhrase as $choice) {
-                $cost = $costs[$choice][$phrase] + (0 === $choice ? 0.0 : self::MOVED + self::OCTAVE * abs($choice));
-                foreach ($best as $before => [$soFar, $octaves]) {
-                    $total = $soFar + $cost + (0 === $phrase || $before === $choice ? 0.0 : self::CHANGED);
-                    if (!isset($next[$choice]) || $total < $next[$choice][0]) {
-                        $next[$choice] = [$total, [...$octaves, $usual + $choice]];
-                    }
-                }
-            }
-            $best = $next;
+        $costs = [];
+        foreach (self::octaves($notes, $policy) as $octaves) {
+            $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($octaves), $notes);
+            $costs[$octaves] = self::costs($linePhrases, $phrases, Fingering::of($moved, $policy), $policy);
         }
-        usort($best, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
+        $self = new self($notes, $phrases, $costs, $piece->beatTicks);
 
-        return $best[0][1] ?? [];
+        return array_map(static fn (int $octaves): int => $usual + $octaves, $self->cheapest());
     }
 
     /**
-     * Octaves that each phrase may be moved by: none where the usual one is easy; else those that leave fewest notes out of reach, the
-     * farthest only where the others leave more.
+     * Octaves from the usual one that are tried.
      *
-     * @param list<list<int>> $phrases notes of each, by index
+     * @param list<LineNote> $notes
      *
-     * @return list<non-empty-list<int>>
+     * @return non-empty-list<int>
      */
-    private static function choices(LinePhrases $linePhrases, array $phrases, Fingering $usually, FingeringPolicy $policy): array
+    private static function octaves(array $notes, FingeringPolicy $policy): array
     {
         $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
-        $choices = [];
-        foreach ($phrases as $phrase => $notes) {
-            if (self::isEasy($usually, $notes)) {
-                $choices[] = [0];
-                continue;
+        foreach (self::NEAR as $octaves) {
+            $isOut = static fn (LineNote $note): bool => [] === $fingerboard->candidates($note->pitch->octavesUp($octaves));
+            $out = array_filter($notes, $isOut);
+            if ([] === $out) {
+                return self::NEAR;
             }
-            $out = static function (int $choice) use ($linePhrases, $phrase, $notes, $usually, $fingerboard): int {
-                $count = 0;
-                foreach ($notes as $index) {
-                    $note = $usually->notes[$index];
-                    $isOut = [] === $fingerboard->candidates($note->pitch->octavesUp($choice));
-                    $count += $isOut && !$linePhrases->isUpbeat($phrase, $note->position, $note->offset) ? 1 : 0;
-                }
-
-                return $count;
-            };
-            $near = [0 => $out(0), -1 => $out(-1), 1 => $out(1)];
-            $least = min($near);
-            $choices[] = $least > 0 && $out(self::FARTHEST) < $least ? [self::FARTHEST] : (array_keys($near, $least, true) ?: [0]);
         }
 
-        return $choices;
+        return [...self::NEAR, self::FARTHEST];
+    }
+
+    /** @return list<int> octaves from the usual one, of each phrase */
+    private function cheapest(): array
+    {
+        $chosen = [];
+        $least = \INF;
+        foreach (array_keys($this->costs) as $octaves) {
+            $all = array_fill(0, \count($this->phrases), $octaves);
+            $total = $this->total($all, $octaves);
+            if ($total < $least) {
+                $least = $total;
+                $chosen = $all;
+            }
+        }
+        $base = $chosen[0] ?? 0;
+        $groups = $this->groups();
+        do {
+            $before = $least;
+            foreach ($groups as $group) {
+                foreach (array_keys($this->costs) as $octaves) {
+                    $tried = array_replace($chosen, array_fill_keys($group, $octaves));
+                    $total = $this->total($tried, $base);
+                    if ($total < $least - Numbers::TOLERANCE) {
+                        $least = $total;
+                        $chosen = $tried;
+                    }
+                }
+            }
+        } while ($least < $before - Numbers::TOLERANCE);
+
+        return array_values($chosen);
+    }
+
+    /**
+     * @param array<int, int> $octaves of each phrase
+     * @param int             $base    of the whole tune
+     */
+    private function total(array $octaves, int $base): float
+    {
+        $total = self::AWAY * abs($base);
+        $last = null;
+        foreach ($this->phrases as $phrase => $notes) {
+            $total += $this->costs[$octaves[$phrase]][$phrase];
+            if (null !== $last && $octaves[$last] !== $octaves[$phrase] && [] !== $notes) {
+                $total += $this->change($this->phrases[$last], $notes, $octaves[$phrase] - $octaves[$last]);
+            }
+            $last = [] === $notes ? $last : $phrase;
+        }
+
+        return $total;
+    }
+
+    /**
+     * What it costs the ear that the tune goes on so many octaves higher.
+     *
+     * @param list<int> $before notes of the phrase before, at least one
+     * @param list<int> $after  at least one
+     */
+    private function change(array $before, array $after, int $octaves): float
+    {
+        $from = $this->notes[$before[\count($before) - 1]];
+        $to = $this->notes[$after[0]];
+        $changed = self::CHANGED * ($to->at - $from->at >= self::TIME * $this->beat ? self::CHANGED_IN_TIME : 1.0);
+
+        return $changed + self::leap($to->pitch->midi() - $from->pitch->midi(), 12 * $octaves);
+    }
+
+    /**
+     * @param int $written interval in semitones
+     * @param int $more    semitones that it is played wider, or narrower
+     */
+    private static function leap(int $written, int $more): float
+    {
+        $played = $written + $more;
+        $turns = 0 !== $written && ($played <=> 0) !== ($written <=> 0);
+
+        return self::LEAP * max(0, abs($played) - self::FIFTH)
+            + match (true) {
+                $turns && abs($written) <= 2 => self::STEP_TURNED,
+                $turns && abs($written) <= 4 => self::THIRD_TURNED,
+                default => 0.0,
+            };
+    }
+
+    /**
+     * Phrases that share a measure with the same notes, directly or through others.
+     *
+     * @return list<list<int>>
+     */
+    private function groups(): array
+    {
+        $classes = EqualMeasures::classes($this->notes);
+        $of = array_keys($this->phrases);
+        $first = [];
+        foreach ($this->phrases as $phrase => $notes) {
+            foreach ($notes as $index) {
+                $class = $classes[$this->notes[$index]->position];
+                $other = $first[$class] ??= $phrase;
+                if ($of[$other] !== $of[$phrase]) {
+                    $of = array_map(static fn (int $group): int => $group === $of[$phrase] ? $of[$other] : $group, $of);
+                }
+            }
+        }
+        $groups = [];
+        foreach ($of as $phrase => $group) {
+            $groups[$group][] = $phrase;
+        }
+
+        return array_values($groups);
     }
 
     /**
@@ -118,6 +221,8 @@ final readonly class PhraseOctaves
         $ofNotes = Fingering::costsOf($fingering->notes, $fingering->choices, $policy);
         $costs = [];
         $before = '';
+        $lowest = PartsFromLine::lowest($policy->instrument);
+        $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
         foreach ($phrases as $phrase => $notes) {
             $cost = 0.0;
             foreach ($notes as $index) {
@@ -125,9 +230,11 @@ final readonly class PhraseOctaves
                 $position = $fingering->hand($index)->position ?? $before;
                 $cost += $position !== $before && '' !== $before ? self::SHIFT : 0.0;
                 $before = $position;
+                $isUnder = $note->pitch->midi() < $lowest && [] !== $fingerboard->candidates($note->pitch->octavesUp(1));
                 $cost += match (true) {
                     null !== $fingering->choices[$index] => $ofNotes[$index],
                     $linePhrases->isUpbeat($phrase, $note->position, $note->offset) => self::UPBEAT_OUT_OF_REACH,
+                    $isUnder => self::UNDER + self::alone($fingering->notes, $index),
                     default => self::OUT_OF_REACH,
                 };
             }
@@ -135,6 +242,24 @@ final readonly class PhraseOctaves
         }
 
         return $costs;
+    }
+
+    /**
+     * The leaps around a note that goes up an octave alone.
+     *
+     * @param list<LineNote> $notes
+     */
+    private static function alone(array $notes, int $index): float
+    {
+        $sum = 0.0;
+        foreach ([$index - 1, $index + 1] as $other) {
+            if (isset($notes[$other])) {
+                $written = $notes[$index]->pitch->midi() - $notes[$other]->pitch->midi();
+                $sum += self::leap($written, 12);
+            }
+        }
+
+        return $sum;
     }
 
     /**

@@ -8,6 +8,7 @@ M:4/4
 L:1/8
 Q:1/4=96
 K:G
+V:1 name="Violin"
 D2|:G2 AB c2 BA|G2 B2 d2 B2|c2 cB A2 AG|F2 A2 D2 D2|
 G2 AB c2 BA|G2 B2 d2 g2|f2 d2 c2 A2|1 G2 A2 G2 D2:|2 G4 G4||
 P:B
@@ -16,6 +17,12 @@ c2 cd e2 c2|B2 Bc d2 B2|A2 AG F2 A2|D4 D4||
 P:A
 G2 AB c2 BA|G2 B2 d2 B2|c2 cB A2 AG|F2 A2 D2 D2|
 G2 AB c2 BA|G2 B2 d2 g2|f2 d2 c2 A2|G6|]
+V:2 name="Double Bass" clef=bass octave=-1
+D2|:B,C B,C D2 D2|DC B,A, B,2 C2|B,2 CB, D2 D2|CD A,B, C2 A,2|
+A,C B,D C2 D2|CB, CA, G,2 B,2|B,D CA, B,2 D2|1 G,2 A,2 G,2 D2:|2 G,4 G,4||
+DC B,C D2 B,2|CB, CD B,2 A,2|B,C DC B,2 C2|D4 B,2 C2|CD B,C A,2 C2|B,C B,A, D2 B,2|A,B, CB, D2 C2|D4 D4||
+B,C B,C D2 D2|DC B,A, B,2 C2|B,2 CB, D2 D2|CD A,B, C2 A,2|
+A,C B,D C2 D2|CB, CA, G,2 B,2|B,D CA, B,2 D2|G,6|]
 `;
 
 test.describe.configure({ mode: 'serial' });

@@ -158,7 +158,7 @@ final class CutTest extends WebCase
     public function testTwoMethodsAreCompared(): void
     {
         $piece = $this->tune(self::LINES.self::LINES);
-        $this->browser->request('GET', $this->address($piece).'/methods?one=forward&other=halves&for=year-1');
+        $this->browser->request('GET', $this->address($piece).'/methods?one=forward&other=own&for=year-1');
         self::assertSelectorCount(2, '.compared > section');
         self::assertSelectorTextContains('.verdict', 'less');
         self::assertSelectorTextContains('.compared > section:first-child .plan-sum', 'lesson');

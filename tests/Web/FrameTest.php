@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Tests;
 
 use App\Shared\Entity\SchoolClass;
+use CoinStair\Core\Tests\Sequence\Plans;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Tester\CommandTester;
@@ -258,16 +259,18 @@ final class FrameTest extends WebCase
         self::assertIsArray($data);
         self::assertSame(['forward', 2, 96, 27], [$data['method'], $data['level'], $data['goal'], $data['minutes']]);
         self::assertSame([3, 96], [\count((array) $data['lessons']), $data['reaches']]);
-        self::assertSame(0, $plan->execute($class + ['--slow' => 'wait', '--lessons' => '2']));
+        $slow = $this->file(Plans::SLOW);
+        self::assertSame(0, $plan->execute(['file' => $slow, '--slow' => 'wait', '--lessons' => '2'] + $class));
         self::assertStringContainsString('2 lessons', $plan->getDisplay());
         self::assertStringContainsString('the goal stays out of reach', $plan->getDisplay());
         self::assertSame(0, $plan->execute($class + ['--explain' => true, '--contact' => 'say', '--instruments' => ['violin,cello']]));
         self::assertMatchesRegularExpression('/say, tap, pluck, bow 0–1;/', $plan->getDisplay());
         self::assertMatchesRegularExpression('/\d+ ÷ [\d.]+, [\d.]+ beats: clean 0\.\d+;/', $plan->getDisplay());
         self::assertStringNotContainsString('bass', $plan->getDisplay());
+        self::assertSame(0, $plan->execute(['file' => $slow] + $class));
+        self::assertStringContainsString('the whole at 96; basses eased.', $plan->getDisplay());
         self::assertSame(0, $plan->execute($class));
         self::assertStringNotContainsString('new place', $plan->getDisplay(), 'a class that knows all');
-        self::assertStringContainsString('the whole at 96; basses eased.', $plan->getDisplay());
         foreach (['', 'year:1', 'finger.D.1,finger.D.2'] as $knows) {
             self::assertSame(0, $plan->execute($class + ['--knows' => $knows]));
             self::assertStringContainsString('new place', $plan->getDisplay(), "knows $knows");
@@ -347,6 +350,16 @@ final class FrameTest extends WebCase
         self::assertStringContainsString('26 measures, of which 18 are to be learned', $form->getDisplay());
         self::assertSame(2, $form->execute(['file' => $tune, '--level' => '7']));
         self::assertSame(1, $form->execute(['file' => __FILE__]));
+    }
+
+    /** A file that holds a tune, as long as the test lasts. */
+    private function file(string $tune): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'tune');
+        file_put_contents($file, $tune);
+        register_shutdown_function(static fn (): bool => @unlink($file));
+
+        return $file;
     }
 
     public function testEveryDemoTuneIsReadWithoutANotice(): void

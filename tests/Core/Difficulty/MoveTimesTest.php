@@ -64,7 +64,7 @@ final class MoveTimesTest extends TestCase
         yield 'a hop by policy' => ['E B z2|', 0.65 + $bow, MoveFamily::Crossing, 'violin', 1, ['fifth' => 'hop']];
         yield 'over a string' => ['D e z2|', 0.7 + $bow, MoveFamily::Crossing];
         yield 'over two strings' => ['G, e z2|', 0.85 + $bow, MoveFamily::Crossing];
-        yield 'a shift' => ['B c D z|', 0.9 + 0.25 * 0.32 + $bow, MoveFamily::Left, 'bass'];
+        yield 'a shift' => ['B c G,G,|', 0.9 + 0.25 * 0.32 + $bow, MoveFamily::Left, 'bass'];
         yield 'a retake' => ['vD vE z2|', 0.75 + 0.25 * 0.25, MoveFamily::Bow];
         yield 'hooked' => ['(.D.D) z2|', 0.22 + 0.1, MoveFamily::Bow];
         yield 'from plucking to the bow' => ['"_pizz."D "_arco"D z2|', 2.5, MoveFamily::Bow];

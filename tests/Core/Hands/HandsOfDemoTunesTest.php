@@ -65,7 +65,7 @@ final class HandsOfDemoTunesTest extends TestCase
             2,
             18,
             'G A B C B A',
-            'D string, 4; A string, open, 1, 2, 1, open',
+            'G string, open, 1, 3, 4, 3, 1',
         ];
         yield '08-kettle-on-the-hob, viola, year 2, measure 4' => [
             '08-kettle-on-the-hob',
@@ -73,7 +73,7 @@ final class HandsOfDemoTunesTest extends TestCase
             2,
             4,
             'F♯ A D D',
-            'D string, 2, 4, open; C string, 1',
+            'C string, high 3; G string, 1; C string, 1, 1',
         ];
         yield '10-weir-song, bass, year 1, measure 3' => ['10-weir-song', 'bass', 1, 3, 'A B C', 'A string, open, 1, 2'];
         yield '12-rain-on-slate, cello, year 1, measure 3' => ['12-rain-on-slate', 'cello', 1, 3, 'C', 'G string, 4'];
@@ -109,7 +109,7 @@ final class HandsOfDemoTunesTest extends TestCase
             'C B♭ A G A F♯',
             'A string, 2, low 1, open; D string, 4; A string, open; D string, 3',
         ];
-        yield '19-harbour-bells, cello, year 3, measure 9' => ['19-harbour-bells', 'cello', 3, 9, 'B♭ A', 'A string, low 1, open'];
+        yield '19-harbour-bells, cello, year 3, measure 9' => ['19-harbour-bells', 'cello', 3, 9, 'B♭ A', 'G string, 2, 1'];
         yield '19-harbour-bells, bass, year 3, measure 2' => [
             '19-harbour-bells',
             'bass',

@@ -61,13 +61,13 @@ final class PartsFromLineTest extends TestCase
     public static function reaches(): iterable
     {
         $high = 'GABc|d4|B2G2|G4|g2f2|g2f2|g2d2|g4|GABc|d4|B2G2|G4|';
-        yield 'violas have no string for it' => [
+        yield 'violas have no string for it: all of the tune goes down, so that it stays a tune' => [
             $high,
             Instrument::Viola,
-            'G4 G4 G4',
-            ['Viola: measures 5 to 8 lie an octave lower than the line.'],
+            'G3 G4 G3',
+            ['Viola: measures 1 to 12 lie an octave lower than the line.'],
         ];
-        yield 'cellos neither' => [$high, Instrument::Cello, 'G3 G3 G3', ['Cello: measures 5 to 8 lie an octave lower than the line.']];
+        yield 'cellos neither' => [$high, Instrument::Cello, 'G2 G3 G2', ['Cello: measures 1 to 12 lie an octave lower than the line.']];
         yield 'basses take all of it down and need not shift' => [
             $high,
             Instrument::Bass,
@@ -76,8 +76,14 @@ final class PartsFromLineTest extends TestCase
         ];
         yield 'violins play their own line' => [$high, Instrument::Violin, 'G4 G5 G4', []];
         yield 'a line within reach is not moved' => ['GABc|d4|B2G2|G4|', Instrument::Cello, 'G3', []];
-        yield 'too wide for any octave' => [
+        yield 'a note under the lowest string goes up alone' => [
             'G,4|g4|g4|G,4|',
+            Instrument::Viola,
+            'G3',
+            ['Viola: measures 1 to 4 lie an octave lower than the line.'],
+        ];
+        yield 'too wide for any octave' => [
+            "G,4|g'4|g'4|G,4|",
             Instrument::Viola,
             'G3',
             [
@@ -122,33 +128,33 @@ final class PartsFromLineTest extends TestCase
             3,
             'A3 A4 | E4 F#4 E4 D4 C#4 | D4 E4 D4 C#4 B3 | A3 | E4 F#4 E4 D4 C#4 | D4 E4 D4 C#4 B3 | G#3 B3 | A3',
         ];
-        yield 'but a phrase that stays there' => [
+        yield 'nor for a phrase, where an octave lower lies well' => [
             'd2f2|g2f2|e2f2|d4|',
             'D',
             Instrument::Viola,
             3,
-            'D5 F#5 | G5 F#5 | E5 F#5 | D5',
+            'D4 F#4 | G4 F#4 | E4 F#4 | D4',
         ];
         yield 'an upbeat goes with its phrase' => [
             'D|GABc|B2G2|A2F2|G3 g|g2f2|e2d2|g2f2|g3|',
             'G',
             Instrument::Viola,
             1,
-            'D4 | G4 A4 B4 C5 | B4 G4 | A4 F#4 | G4 G4 | G4 F#4 | E4 D4 | G4 F#4 | G4',
+            'D3 | G3 A3 B3 C4 | B3 G3 | A3 F#3 | G3 G4 | G4 F#4 | E4 D4 | G4 F#4 | G4',
         ];
         yield 'an upbeat after a rest too' => [
             'GABc|B2G2|A2F2|G2 z g|g2f2|e2d2|g2f2|g4|',
             'G',
             Instrument::Cello,
             1,
-            'G3 A3 B3 C4 | B3 G3 | A3 F#3 | G3 G3 | G3 F#3 | E3 D3 | G3 F#3 | G3',
+            'G2 A2 B2 C3 | B2 G2 | A2 F#2 | G2 G3 | G3 F#3 | E3 D3 | G3 F#3 | G3',
         ];
         yield 'and an upbeat that leads down again' => [
             'g2f2|e2d2|g2f2|g2 z D|GABc|B2G2|A2F2|G4|',
             'G',
             Instrument::Viola,
             1,
-            'G4 F#4 | E4 D4 | G4 F#4 | G4 D4 | G4 A4 B4 C5 | B4 G4 | A4 F#4 | G4',
+            'G4 F#4 | E4 D4 | G4 F#4 | G4 D3 | G3 A3 B3 C4 | B3 G3 | A3 F#3 | G3',
         ];
         yield 'open strings are the bass’s own' => ['DDAA|D2A2|', 'D', Instrument::Bass, 1, 'D2 D2 A1 A1 | D2 A1'];
         yield 'the viola has no open E' => ['AAee|A2e2|', 'A', Instrument::Viola, 1, 'A4 A4 A4 A4 | A4 A4'];
@@ -176,17 +182,17 @@ final class PartsFromLineTest extends TestCase
     /** @return iterable<string, array{string, Instrument, string, string}> */
     public static function easings(): iterable
     {
-        yield 'eighths between' => ['G,/g/A,/g/ B,/g/A,/g/|G,4|', Instrument::Viola, 'G3 A3 B3 A3 | G3', 'beats'];
-        yield 'quarters between' => ['G,gA,g|B,gA,g|G,4|', Instrument::Viola, 'G3 A3 | B3 A3 | G3', 'strong beats'];
-        yield 'long notes out of reach' => ['G,4|g4|g4|G,4|', Instrument::Viola, 'G3 | G3 | G3 | G3', 'open strings'];
+        yield 'eighths between' => ["G,/g'/A,/g'/ B,/g'/A,/g'/|G,4|", Instrument::Viola, 'G3 A3 B3 A3 | G3', 'beats'];
+        yield 'quarters between' => ["G,g'A,g'|B,g'A,g'|G,4|", Instrument::Viola, 'G3 A3 | B3 A3 | G3', 'strong beats'];
+        yield 'long notes out of reach' => ["G,4|g'4|g'4|G,4|", Instrument::Viola, 'G3 | G3 | G3 | G3', 'open strings'];
         yield 'the root where no open string fits' => [
-            'G,2B,2|b2b2|G,4|b4|',
+            "G,2B,2|b'2b'2|G,4|b'4|",
             Instrument::Viola,
             'G3 B3 | G3 G3 | G3 | G3',
             'open strings',
         ];
-        yield 'on the cello' => ['C,/g/D,/g/ E,/g/D,/g/|C,4|', Instrument::Cello, 'C2 D2 E2 D2 | C2', 'beats'];
-        yield 'on the bass' => ['G,/g/A,/g/ B,/g/A,/g/|G,4|', Instrument::Bass, 'G1 A1 B1 A1 | G1', 'beats'];
+        yield 'on the cello' => ["C,/g'/D,/g'/ E,/g'/D,/g'/|C,4|", Instrument::Cello, 'C2 D2 E2 D2 | C2', 'beats'];
+        yield 'on the bass' => ["G,/g'/A,/g'/ B,/g'/A,/g'/|G,4|", Instrument::Bass, 'G1 A1 B1 A1 | G1', 'beats'];
     }
 
     public function testNoEasedPartWhereThePartLiesWithinReach(): void
@@ -196,7 +202,7 @@ final class PartsFromLineTest extends TestCase
 
     public function testTheEasedPartKeepsTheTimesOfWhatItLeavesOut(): void
     {
-        $derived = PartsFromLine::of(Tunes::abc('G,/g/A,/g/ z g|G,gA,g|G,4|', '4/4', 'G'), [Instrument::Viola]);
+        $derived = PartsFromLine::of(Tunes::abc("G,/g'/A,/g'/ z g'|G,g'A,g'|G,4|", '4/4', 'G'), [Instrument::Viola]);
         self::assertSame('G3:2 z:2 | G3:2 A3:2 | G3:4', Tunes::text($derived->piece->withParts([$derived->eased()[0]->part])));
     }
 

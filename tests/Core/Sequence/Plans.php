@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
+use CoinStair\Core\Format\Abc\Reader;
 use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Lesson\Aim;
@@ -39,6 +40,24 @@ final class Plans
         '08-kettle-on-the-hob.abc' => [2, 96, 27],
         '17-night-train-to-brindle.abc' => [3, 104, 37],
     ];
+
+    private const SLOW_LINE = 'D2A2|FAFD|GFED|E2A2|FGAF|DFAF|GBAG|F2E2|D2A2|AGFE|DEFG|A2F2|GFGA|BAGF|EDEF|D4|';
+    private const SLOW_BASS =
+        'G,/A,/B,/C/ B,C|D/C/B,/A,/ B,2|B,C/B,/ DD|C/D/A,/B,/ C2|A,/C/B,/D/ CD|C/B,/C/A,/ G,2|B,/D/C/A,/ B,2|C2B,2|'.
+        'G,B,A,C|D/B,/C/A,/ B,2|C/D/B,/C/ DC|D2C/B,/C|A,B,CD|CA,B,C|B,CA,B,|G,4|';
+
+    /** A line that is comfortable, over a bass part of its own that shifts from eighth to eighth, as ABC. */
+    public const SLOW =
+        "X:1\nT:Test\nM:4/4\nL:1/4\nQ:1/4=96\nK:D\nV:1 name=\"Violin\"\n".
+        self::SLOW_LINE.
+        "\nV:2 name=\"Double Bass\" clef=bass octave=-1\n".
+        self::SLOW_BASS.
+        "\n";
+
+    public static function slowBass(): Piece
+    {
+        return Reader::read(self::SLOW)->piece;
+    }
 
     public static function tune(string $file): Piece
     {

@@ -73,7 +73,7 @@ final class PlayThroughTest extends TestCase
         yield 'eight measures with fingers' => ['02-stepping-stones.abc', 2, 18, 30];
         yield 'nine measures in year two' => ['05-tin-market.abc', 2, 16, 24];
         yield '26 measures in year two' => ['08-kettle-on-the-hob.abc', 3, 52, 75];
-        yield '16 measures in year three' => ['17-night-train-to-brindle.abc', 2, 26, 42];
+        yield '16 measures in year three' => ['17-night-train-to-brindle.abc', 2, 24, 42];
     }
 
     #[DataProvider('sizes')]
@@ -192,7 +192,7 @@ final class PlayThroughTest extends TestCase
 
     public function testAGroupThatHoldsTheRestBack(): void
     {
-        $piece = Plans::piece(Plans::tune('08-kettle-on-the-hob.abc'), 2, 96, 27);
+        $piece = Plans::piece(Plans::slowBass(), 2, 96, 27);
         $apart = Plans::of($piece, Method::Forward);
         self::assertSame(['bass'], array_keys($apart->groups()->apart));
         $own = array_filter($apart->plan()->steps(), static fn (LessonStep $step): bool => [] !== $step->step->who()->instruments);
