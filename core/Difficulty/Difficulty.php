@@ -157,6 +157,29 @@ final readonly class Difficulty
         return $moves;
     }
 
+    /**
+     * Letters of the strings that each instrument uses, the most used first.
+     *
+     * @param list<Instrument> $instruments
+     *
+     * @return array<string, list<string>>
+     */
+    public function strings(array $instruments): array
+    {
+        $strings = [];
+        foreach ($instruments as $instrument) {
+            $counts = [];
+            foreach ($this->moves($instrument) as $move) {
+                $counts[$move->string] = ($counts[$move->string] ?? 0) + 1;
+            }
+            unset($counts['']);
+            arsort($counts);
+            $strings[$instrument->value] = array_map(strval(...), array_keys($counts));
+        }
+
+        return $strings;
+    }
+
     /** Whether an instrument has a kind of move in a chunk. */
     public function has(Chunk $chunk, MoveRow $row, Instrument $instrument): bool
     {

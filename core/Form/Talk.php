@@ -42,15 +42,18 @@ final readonly class Talk
             return new self(self::sections($sections, [], $numbers), [], [], []);
         }
         $runs = Returns::of($piece, $likeness)->runs;
+        $canon = Canon::find($piece);
+        $distinct = (null === $canon ? $likeness : Likeness::of($canon->inUnison($piece)))->distinct();
 
         return new self(
             [
+                ...self::round($canon),
                 ...self::sections($sections, $runs, $numbers),
                 ...self::contradicted($piece, $sections, $runs, $numbers),
-                $likeness->distinct() === \count($piece->measures)
+                $distinct === \count($piece->measures)
                     ? new Notice(0, 0, 'Each of the {count} measures is to be learned.', ['count' => (string) \count($piece->measures)])
                     : new Notice(0, 0, '{distinct} of {count} measures are to be learned.', [
-                        'distinct' => (string) $likeness->distinct(),
+                        'distinct' => (string) $distinct,
                         'count' => (string) \count($piece->measures),
                     ]),
             ],
@@ -58,6 +61,18 @@ final readonly class Talk
             self::figures($piece, $likeness, $numbers),
             self::texture($piece, $numbers),
         );
+    }
+
+    /** @return list<Notice> that it is a round, and how it is learned; none where it is none */
+    private static function round(?Canon $canon): array
+    {
+        return null === $canon ? [] : [
+            new Notice(0, 0, 'A round in {groups} groups: each enters {every} measures after the one before, with the same line.', [
+                'groups' => (string) $canon->groups(),
+                'every' => (string) $canon->every,
+            ]),
+            new Notice(0, 0, 'Learn the line in unison, then play it in two groups, then as it is written.'),
+        ];
     }
 
     /**

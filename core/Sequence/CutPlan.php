@@ -13,6 +13,7 @@ use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\Spot;
 use CoinStair\Core\Lesson\Aim;
+use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\OrderedStep;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
@@ -62,6 +63,8 @@ final class CutPlan
         array $instruments = [],
         ?Aim $aim = null,
     ): self {
+        $piece = $piece->asLearned();
+
         return new self(
             $piece,
             $method,
@@ -136,12 +139,17 @@ final class CutPlan
     /** @return non-empty-list<TaughtChunk> */
     public function order(): array
     {
-        return $this->order ??= TeachingOrder::reckon(
+        if (null !== $this->order) {
+            return $this->order;
+        }
+        $order = TeachingOrder::reckon(
             $this->method,
             $this->tree(),
             $this->of->difficulty()->spots($this->aim->goal, $this->groups()->together),
             array_values($this->fixed->own),
         );
+
+        return $this->order = null === $this->of->round ? $order : OrderOfRound::of($this->of->piece, $this->of->round, $order);
     }
 
     /**
@@ -158,7 +166,10 @@ final class CutPlan
         return $this->plan ??= PlayThrough::of(
             $this->of,
             $this->tree(),
-            array_map(static fn (TaughtChunk $taught): OrderedStep => OrderedStep::of($taught), $this->order()),
+            array_map(
+                static fn (TaughtChunk $taught): OrderedStep => OrderedStep::of($taught, hand: new ByHand(who: $taught->who)),
+                $this->order(),
+            ),
             $this->aim,
             $this->groups(),
         );

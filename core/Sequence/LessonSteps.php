@@ -9,6 +9,7 @@ use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Difficulty\Hardest;
 use CoinStair\Core\Difficulty\MoveFamily;
 use CoinStair\Core\Difficulty\MoveRow;
+use CoinStair\Core\Form\Canon;
 use CoinStair\Core\LeftHand\OpenStringPolicy;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
@@ -21,11 +22,13 @@ use CoinStair\Core\Lesson\Step;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Lesson\Version;
 use CoinStair\Core\Lesson\Who;
+use CoinStair\Core\Lesson\WhoKind;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Practice\Groups;
 use CoinStair\Core\Practice\Practice;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Stair\CoinRule;
 
@@ -68,7 +71,7 @@ final readonly class LessonSteps
         $hand = $ordered->hand ?? new ByHand();
         $taught = $ordered?->taught;
         $hardest = $this->practice->hardest($chunk);
-        $who = $hand->who ?? (ChunkKind::Spot === $chunk->kind ? $this->withSpot($chunk, $hardest) : Who::all());
+        $who = $hand->who ?? $this->whoPlays($chunk, $hardest);
         $eased = [] === $who->instruments ? $this->eased($chunk, $time) : [];
         $step = new Step(
             $purpose,
@@ -96,7 +99,7 @@ final readonly class LessonSteps
             $hardest,
             $this->practice->comfort($chunk)->isHeldByReading(),
             $this->practice->lack($chunk),
-            Notice::joined([$this->says($purpose, $taught, $chunk, $this->playing($who, $eased)), ...$this->easedLines($eased)]),
+            Notice::joined([$this->says($purpose, $taught, $chunk, $this->playing($who, $eased), $who), ...$this->easedLines($eased)]),
             $goesOn,
             $isCut,
             listen: $this->listensFor($purpose, $taught, $chunk, $time),
@@ -142,6 +145,15 @@ final readonly class LessonSteps
         }
 
         return $comfort;
+    }
+
+    private function whoPlays(Chunk $chunk, ?Hardest $hardest): Who
+    {
+        return match (true) {
+            ChunkKind::Spot === $chunk->kind => $this->withSpot($chunk, $hardest),
+            true === $this->of->round?->isBehind($chunk->to) => Who::of(WhoKind::Parts),
+            default => Who::all(),
+        };
     }
 
     /** Those who have a spot: where they are not all, it is theirs, and the others have a task. */
@@ -210,7 +222,7 @@ final readonly class LessonSteps
     }
 
     /** @param list<Instrument> $playing what is written */
-    private function says(StepPurpose $purpose, ?TaughtChunk $taught, Chunk $chunk, array $playing): Notice
+    private function says(StepPurpose $purpose, ?TaughtChunk $taught, Chunk $chunk, array $playing, Who $who): Notice
     {
         $rung = $taught?->rung;
 
@@ -219,9 +231,22 @@ final readonly class LessonSteps
             StepPurpose::Find === $purpose => Notice::word($this->found($chunk, $taught?->like, $playing)),
             StepPurpose::Join === $purpose => Notice::word('no stop at the seam'),
             StepPurpose::Review === $purpose => Notice::word('as it went last time'),
+            StepPurpose::Run === $purpose && null !== $this->of->round => $this->inGroups($this->of->round, $who),
             StepPurpose::Run === $purpose => Notice::word('keep going, whatever comes'),
             null === $this->prompts, [] === $playing => Notice::word(self::LISTEN),
             default => $this->prompts->of($chunk, $playing, $this->practices($playing)),
+        };
+    }
+
+    /** How a round is played: in unison, in two groups, as it is written. */
+    private function inGroups(Canon $canon, Who $who): Notice
+    {
+        return match ($who->kind) {
+            WhoKind::Halves => new Notice(0, 0, 'in two groups: the second begins when the first is in measure {measure}', [
+                'measure' => MeasureNumbers::of($this->of->piece)->at($canon->every),
+            ]),
+            WhoKind::Parts => Notice::word('as it is written: count, and come in with the line'),
+            default => Notice::word('all together, in unison'),
         };
     }
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Sequence;
 
-use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Difficulty\Difficulty;
 use CoinStair\Core\Difficulty\Newness;
 use CoinStair\Core\Difficulty\ReadingLimit;
+use CoinStair\Core\Form\Canon;
 use CoinStair\Core\Form\Likeness;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Lesson\Aim;
@@ -40,10 +40,12 @@ use CoinStair\Core\WarmUp\WarmUps;
  */
 final class PieceForClass
 {
-    /** An instrument with a derived part that holds the others to less than this share of what they can do does not count. */
-    private const HELD_BACK_TO = 0.5;
-
     private ?Likeness $likeness = null;
+    /** @var array{Canon|null}|null */
+    private ?array $canon = null;
+    /** The round of which this is what is learned in unison. */
+    public ?Canon $round = null;
+    private bool $isInUnison = false;
     private ?Difficulty $difficulty = null;
     /** @var non-empty-list<Instrument>|null */
     private ?array $counting = null;
@@ -116,6 +118,36 @@ final class PieceForClass
     {
         $same = clone $this;
         $same->tells = false;
+
+        return $same;
+    }
+
+    /** The round that it is; none where it is no round. */
+    public function canon(): ?Canon
+    {
+        return $this->isInUnison ? null : ($this->canon ??= [Canon::find($this->piece)])[0];
+    }
+
+    /** As it is learned: a round in unison; all else as it is written. */
+    public function asLearned(): self
+    {
+        $canon = $this->canon();
+        if (null === $canon) {
+            return $this;
+        }
+        $same = new self(
+            $canon->inUnison($this->piece),
+            $this->policies,
+            $this->standing,
+            $this->goal,
+            '' === $this->score ? '' : $this->score.'-unison',
+            $this->overrides,
+            $this->memory,
+            $this->past,
+        );
+        $same->tells = $this->tells;
+        $same->round = $canon;
+        $same->isInUnison = true;
 
         return $same;
     }
@@ -333,21 +365,7 @@ final class PieceForClass
     /** @return array<string, list<string>> letters of the strings that each instrument of the class uses, the most used first */
     private function strings(): array
     {
-        if (null !== $this->strings) {
-            return $this->strings;
-        }
-        $strings = [];
-        foreach ($this->policies->instruments as $instrument) {
-            $counts = [];
-            foreach ($this->difficulty()->moves($instrument) as $move) {
-                $counts[$move->string] = ($counts[$move->string] ?? 0) + 1;
-            }
-            unset($counts['']);
-            arsort($counts);
-            $strings[$instrument->value] = array_map(strval(...), array_keys($counts));
-        }
-
-        return $this->strings = $strings;
+        return $this->strings ??= $this->difficulty()->strings($this->policies->instruments);
     }
 
     /** What is played of a warm-up: one part for each instrument of the class. */
@@ -366,25 +384,10 @@ final class PieceForClass
     {
         $fingerprint = $this->fingerprint('counting')->with('instruments', $this->policies->instruments);
 
-        return $this->counting ??= $this->memory->remember($fingerprint, function (): array {
-            $whole = Chunk::whole($this->piece);
-            $written = array_map(static fn (Part $part): Instrument => $part->instrument, $this->piece->parts);
-            $tempo = fn (Instrument $instrument): float => min(
-                $this->goal,
-                $this->difficulty()
-                    ->hardest($whole, [$instrument])
-                    ?->tempo() ?? \INF,
-            );
-            $tempos = array_map($tempo, $this->policies->instruments);
-            $counting = [];
-            foreach ($this->policies->instruments as $index => $instrument) {
-                if (\in_array($instrument, $written, true) || $tempos[$index] >= self::HELD_BACK_TO * max($tempos)) {
-                    $counting[] = $instrument;
-                }
-            }
-
-            return [] === $counting ? $this->policies->instruments : $counting;
-        });
+        return $this->counting ??= $this->memory->remember(
+            $fingerprint,
+            fn (): array => Counting::of($this->piece, $this->difficulty(), $this->policies->instruments, $this->goal),
+        );
     }
 
     /** @return array{string, string, string, string} */

@@ -66,15 +66,17 @@ final readonly class SequenceBuilder
         );
         $sequence->clear();
         foreach ($order as $taught) {
-            $sequence->add(
-                new Step(
-                    $sequence,
-                    $taught->as,
-                    $byEdges[$taught->chunk->edges()],
-                    null === $taught->like ? null : $byEdges[$taught->like->edges()],
-                    $taught->rung,
-                ),
+            $step = new Step(
+                $sequence,
+                $taught->as,
+                $byEdges[$taught->chunk->edges()],
+                null === $taught->like ? null : $byEdges[$taught->like->edges()],
+                $taught->rung,
             );
+            if (null !== $taught->who) {
+                $step->setHand(new ByHand(who: $taught->who));
+            }
+            $sequence->add($step);
         }
         $sequence->touch($this->clock->now());
     }

@@ -36,6 +36,13 @@ final class LessonItem
      */
     public static function ofChunk(string $key, PieceForClass $of, string $figure, Chunk $chunk, string $score): self
     {
+        $canon = $of->canon();
+        if (null !== $canon && !$canon->isBehind($chunk->to)) {
+            // The line of a round is learned by all.
+            $of = $of->asLearned();
+            $score .= '-unison';
+        }
+
         return new self(
             $key,
             $score.' '.$figure,
