@@ -105,6 +105,8 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await expect(page.locator('.stave .words')).toContainText('Hold check');
     await expect(room).toHaveAttribute('data-kept', 'yes', { timeout: 30_000 });
     await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Tune-up');
+    await page.keyboard.press('ArrowRight');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/New place|Open strings|Hand on/);
     await expect(page.locator('.stave svg.engraved')).toBeVisible({ timeout: 30_000 });
     await chooseStep(page, 'Learn 1–4');
