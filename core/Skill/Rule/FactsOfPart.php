@@ -158,13 +158,15 @@ final class FactsOfPart
         );
     }
 
-    /** A longer note between two shorter ones, not where a note of its length stands in the measure. */
+    /** A longer note between two shorter ones, not where a note of its value stands in the measure, whatever dot it has. */
     private static function isAcross(Event $event, ?Event $before, ?Event $next): bool
     {
         $isShorter = static fn (?Event $other): bool => null !== $other && !$other->isRest() && $other->voice === $event->voice
             && $other->length < $event->length && !$other->tiedTo;
 
-        return 0 !== $event->start % $event->length && !$event->tiedFrom && $event->tuplet->isNone()
+        $value = 0 === $event->length % 3 ? intdiv(2 * $event->length, 3) : $event->length;
+
+        return 0 !== $event->start % $value && !$event->tiedFrom && $event->tuplet->isNone()
             && $isShorter($before) && $isShorter($next);
     }
 

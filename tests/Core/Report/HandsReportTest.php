@@ -36,8 +36,11 @@ final class HandsReportTest extends TestCase
                     self::assertNotSame([], $report['notes'], basename($file));
                     self::assertNotSame([], $report['strokes'], basename($file));
                     $bowed = array_merge(...array_column($report['strokes'], 'notes'));
+                    // Its first four measures are plucked.
+                    $isPlucked = str_starts_with(basename($file), '26-');
                     foreach ($report['notes'] as $note) {
-                        self::assertContains($note['id'], $bowed, basename($file).' '.$instrument->value);
+                        $isBowed = !$isPlucked || 1 !== preg_match('/-m[0-3]-/', $note['id']);
+                        self::assertSame($isBowed, \in_array($note['id'], $bowed, true), basename($file).' '.$instrument->value);
                         self::assertStringNotContainsString('only place', $note['reason']);
                         if (null !== $note['string'] && null !== $note['semitones']) {
                             self::assertSame(

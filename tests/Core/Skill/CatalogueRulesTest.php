@@ -193,7 +193,7 @@ final class CatalogueRulesTest extends TestCase
         yield 'triplet' => ['rhythm.triplet', '(3D/E/F/ G A B|]', 'D/E/ G A B|]'];
         yield 'off the beat' => ['rhythm.off-beat', 'D/ E F/ G A|]', 'D/ E/ F G A|]'];
         yield 'after a rest on the beat' => ['rhythm.off-beat', 'z/ E/ F G A|]', 'D/ z/ F G A|]'];
-        yield 'quarter, half, quarter' => ['rhythm.across', 'D E2 F|G A G2|]', 'D E F2|D2 E F|z E2 F|]'];
+        yield 'quarter, half, quarter' => ['rhythm.across', 'D E2 F|G A G2|]', 'D E F2|D2 E F|z E2 F|A3/2c/ e3/2c/|]'];
         yield 'quarter rests' => ['rhythm.rest.quarter', 'D z F G|]', 'D z2 G|]'];
         yield 'half rests' => ['rhythm.rest.half', 'D2 z2|]', 'D z F G|]'];
         yield 'measure of rest' => ['rhythm.rest.measure', 'D4|z4|D4|]', 'D2 z2|D4|]'];
