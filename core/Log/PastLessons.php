@@ -60,6 +60,7 @@ final class PastLessons
             $result->done && !$step->isCut,
             self::seams($step, $result->rounds),
             $result->coinsAt,
+            StepPurpose::Learn === $step->step->purpose && null === $step->step->rung ? $step->says : null,
         );
     }
 

@@ -56,6 +56,11 @@ final class PlayThrough
         $this->groupMinutes = new GroupMinutes($of, $aim, $groups, $this->class, $this->planner);
         $this->weak = new WeakPlaces($of->piece, $tree, $aim, $this->class, $this->planner->maker);
         $prompts = $of->prompts($aim->goal);
+        foreach ($of->past as $lesson) {
+            foreach ($lesson->touches as $touch) {
+                $prompts->recall($touch->said);
+            }
+        }
         $listen = $of->listenFor();
         $this->steps = new LessonSteps($of, $aim, $groups, $this->class->practice, $this->class->ofGroups, $prompts, $listen);
     }

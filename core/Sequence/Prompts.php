@@ -29,7 +29,7 @@ final class Prompts
     private const LINES = 2;
     private const IN_A_ROW = 2;
 
-    /** @var array<string, int> how often each skill was told */
+    /** @var array<string, int> how often each line was told */
     private array $told = [];
     /** @var list<string> what was told to all, the last first */
     private array $last = [];
@@ -70,13 +70,31 @@ final class Prompts
         $lines = [...null === $all ? [] : [$all], ...self::disjoint($own)];
         $chosen = \array_slice($lines, 0, self::LINES);
         foreach ($chosen as $row) {
-            $this->told[$row->code] = ($this->told[$row->code] ?? 0) + 1;
+            $this->told[$row->key()] = ($this->told[$row->key()] ?? 0) + 1;
         }
         $this->last = \array_slice([$all?->key() ?? '', ...$this->last], 0, self::IN_A_ROW);
 
         return [] === $chosen
             ? Notice::word('listen, then play')
             : Notice::joined(array_map(static fn (Prompt $row): Notice => $row === $all ? $row->line : $row->toGroup(), $chosen));
+    }
+
+    /** What was told in a lesson that was taught counts as if it had been chosen here. */
+    public function recall(?Notice $said): void
+    {
+        if (null === $said) {
+            return;
+        }
+        $parts = array_values(array_filter($said->parameters, static fn (string|Notice $part): bool => $part instanceof Notice));
+        $lines = isset($said->parameters['part0']) ? $parts : [$said];
+        $all = '';
+        foreach ($lines as $line) {
+            $own = $line->parameters['line'] ?? null;
+            $key = $own instanceof Notice ? $own->text() : $line->text();
+            $all = $own instanceof Notice || '' !== $all ? $all : $key;
+            $this->told[$key] = ($this->told[$key] ?? 0) + 1;
+        }
+        $this->last = \array_slice([$all, ...$this->last], 0, self::IN_A_ROW);
     }
 
     /**
@@ -125,10 +143,11 @@ final class Prompts
     {
         $rows = [];
         foreach ($this->skills->scores($instrument, $chunk->from->position, $chunk->lastPosition() + 1, $this->year) as $code => $score) {
-            $told = $this->told[$code] ?? 0;
+            $line = $this->skills->line($code);
+            $told = $this->told[$line->text()] ?? 0;
             $score += 0 === $told ? self::NOT_TOLD : 0.0;
             if ($told < self::AT_MOST && $score >= self::TOLD_FROM) {
-                $rows[] = [$code, $this->skills->line($code), $score];
+                $rows[] = [$code, $line, $score];
             }
         }
 

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Standing;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 
 /** What a lesson's log says of one chunk that was played in it, with its fingers: all that later comfort follows from. */
 final readonly class Touch implements \JsonSerializable
@@ -22,6 +23,7 @@ final readonly class Touch implements \JsonSerializable
      * @param bool              $done      its top was reached, or the teacher said so
      * @param list<int>         $seams     positions of the measures before the seams that were played alone first, once for each go
      * @param array<int, float> $coinsAt   coins by the tempo at which they were earned; all at the one reached where it is not told
+     * @param Notice|null       $said      what the class was told before it was learned; none where the teacher had words of their own
      */
     public function __construct(
         public string $step,
@@ -36,6 +38,7 @@ final readonly class Touch implements \JsonSerializable
         public bool $done = false,
         public array $seams = [],
         public array $coinsAt = [],
+        public ?Notice $said = null,
     ) {
     }
 
@@ -76,6 +79,7 @@ final readonly class Touch implements \JsonSerializable
             $this->done,
             $this->seams,
             $this->coinsAt,
+            $this->said?->text() ?? '',
         ];
     }
 }

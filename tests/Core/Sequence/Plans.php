@@ -122,6 +122,7 @@ final class Plans
             !$step->isCut,
             $step->time->seams(),
             array_combine($step->time->tempos(), array_map(static fn (Tread $tread): float => $tread->earned(), $step->time->treads)),
+            StepPurpose::Learn === $step->step->purpose && null === $step->step->rung ? $step->says : null,
         );
     }
 }

@@ -352,12 +352,13 @@ final class PlayThroughTest extends TestCase
     {
         return array_map(
             static fn (LessonStep $step): string => \sprintf(
-                '%s %s %s %s %.1f',
+                '%s %s %s %s %.1f %s',
                 $step->id,
                 $step->step->purpose->value,
                 $step->chunk instanceof Chunk ? $step->chunk->edges() : $step->step->warmUp?->code() ?? '',
                 implode(' ', $step->time->tempos()),
                 $step->time->seconds(),
+                $step->says?->text() ?? '',
             ),
             $lesson->steps,
         );
