@@ -56,9 +56,11 @@ final class GroupMinutes
                 continue;
             }
             $group = $this->groups->apart[$name];
-            $byPlace[$chunk->edges()][] = [$practice->hands($chunk)->lesser(), $group, $chunk];
+            // The same kind of move in the same measure is one place, also where one group has it a note later.
+            $place = $worst->move->from->position.' '.$worst->move->row->value;
+            $byPlace[$place][] = [$practice->hands($chunk)->lesser(), $group, $chunk];
             if (OwnStep::ofGroup($lesson, $group)->isAmong($this->aim->skipped)) {
-                $leftOut[$chunk->edges()] = true;
+                $leftOut[$place] = true;
             }
         }
         $steps = [];

@@ -248,7 +248,9 @@ final class PiecePlanCommand extends Command
             return \sprintf(1 === $tries['high'] ? '  %d go' : '  %d goes', $tries['high']);
         }
 
-        return \sprintf('  about %d tries, %d–%d', round($tries['mean']), $tries['low'], $tries['high']);
+        $mean = (int) round($tries['mean']);
+
+        return \sprintf(1 === $mean ? '  about %d try, %d–%d' : '  about %d tries, %d–%d', $mean, $tries['low'], $tries['high']);
     }
 
     private static function clock(float $seconds): string
