@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace CoinStair\Core\Hands;
 
 use CoinStair\Core\LeftHand\Fingerboard;
+use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
@@ -238,7 +239,7 @@ final readonly class PartDerivation
     /** It lies under the lowest string. */
     private function isUnder(Event $event): bool
     {
-        return !$event->isRest() && $event->pitches[0]->midi() < PartsFromLine::lowest($this->instrument);
+        return !$event->isRest() && $event->pitches[0]->midi() < OpenString::lowest($this->instrument);
     }
 
     private function outOfReach(Event $event): int

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Hands;
 
-use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Part;
@@ -110,13 +109,5 @@ final readonly class PartsFromLine
         $numbers = array_map(static fn (Part $part): int => (int) preg_replace('/\D/', '', $part->id), $piece->parts);
 
         return 'P'.(max([0, ...$numbers]) + 1 + $more);
-    }
-
-    /** MIDI number of the lowest open string; 0 for other instruments. */
-    public static function lowest(Instrument $instrument): int
-    {
-        $strings = OpenString::allOf($instrument);
-
-        return [] === $strings ? 0 : $strings[\count($strings) - 1]->pitch->midi();
     }
 }

@@ -10,6 +10,7 @@ use CoinStair\Core\LeftHand\Fingering;
 use CoinStair\Core\LeftHand\FingeringPolicy;
 use CoinStair\Core\LeftHand\Line;
 use CoinStair\Core\LeftHand\LineNote;
+use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\LeftHand\Placement;
 use CoinStair\Core\Score\Numbers;
 use CoinStair\Core\Score\Part;
@@ -221,7 +222,7 @@ final readonly class PhraseOctaves
         $ofNotes = Fingering::costsOf($fingering->notes, $fingering->choices, $policy);
         $costs = [];
         $before = '';
-        $lowest = PartsFromLine::lowest($policy->instrument);
+        $lowest = OpenString::lowest($policy->instrument);
         $fingerboard = new Fingerboard($policy->instrument, $policy->hands());
         foreach ($phrases as $phrase => $notes) {
             $cost = 0.0;

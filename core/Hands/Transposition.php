@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Hands;
 
+use CoinStair\Core\LeftHand\OpenString;
 use CoinStair\Core\Score\Event;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Key;
@@ -75,7 +76,7 @@ final class Transposition
         $steps = $bass ? -3 * $strings : 4 * $strings;
         $semitones = $bass ? -5 * $strings : 7 * $strings;
         $moved = self::part($part, $steps, $semitones);
-        $lowest = PartsFromLine::lowest($part->instrument);
+        $lowest = OpenString::lowest($part->instrument);
         while (null !== ($low = self::lowestOf($moved)) && $low < $lowest) {
             $moved = self::part($moved, 7, 12);
         }

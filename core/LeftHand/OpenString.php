@@ -29,6 +29,14 @@ final readonly class OpenString
         return array_map(static fn (string $name): self => new self($name[0], Pitch::parse($name)), $tuning);
     }
 
+    /** MIDI number of the lowest; 0 for other instruments. */
+    public static function lowest(Instrument $instrument): int
+    {
+        $strings = self::allOf($instrument);
+
+        return [] === $strings ? 0 : $strings[\count($strings) - 1]->pitch->midi();
+    }
+
     /** @param string $letter C, G, D, A or E */
     public static function named(Instrument $instrument, string $letter): ?self
     {

@@ -22,6 +22,7 @@ final readonly class Aim
      * @param list<OwnStep>    $skipped     what is left out of what lessons ask for by themselves
      * @param list<OwnStep>    $asked       warm-ups that a teacher asked for
      * @param list<WarmUp>     $reviews     warm-ups by which the next lesson touches what is due again
+     * @param KnownPiece|null  $known       another piece, with which a lesson can close
      */
     public function __construct(
         public int $goal,
@@ -33,6 +34,7 @@ final readonly class Aim
         public array $skipped = [],
         public array $asked = [],
         public array $reviews = [],
+        public ?KnownPiece $known = null,
     ) {
     }
 
@@ -55,6 +57,11 @@ final readonly class Aim
     public function withReviews(array $reviews): self
     {
         return $this->copy(reviews: $reviews);
+    }
+
+    public function withKnown(?KnownPiece $known): self
+    {
+        return $this->copy(known: $known);
     }
 
     /** @return list<WarmUp> that a teacher asked for in a lesson */

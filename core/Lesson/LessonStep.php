@@ -26,6 +26,7 @@ final readonly class LessonStep
      * @param int                  $goesOn  tempo at which the class stopped in an earlier lesson; 0 where it begins
      * @param bool                 $isCut   the lesson has no time for all of its treads: it goes on in the next one
      * @param Notice|null          $listen  what the class listens for in its last coins
+     * @param KnownPiece|null      $piece   another one, where that is played
      * @param OwnStep|null         $own     what the lesson asks for by itself, by which it can be left out; none for steps of the order
      */
     public function __construct(
@@ -43,6 +44,7 @@ final readonly class LessonStep
         public bool $isCut = false,
         public ?OwnStep $own = null,
         public ?Notice $listen = null,
+        public ?KnownPiece $piece = null,
     ) {
     }
 

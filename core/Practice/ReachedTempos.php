@@ -65,6 +65,18 @@ final class ReachedTempos
         return $largest;
     }
 
+    /** Something of the piece was at a goal before this meeting. */
+    public function hasOlder(int $goal): bool
+    {
+        foreach ($this->rows as $row) {
+            if ($row->isLearned && $row->meeting < $this->meeting && $row->climbed->tempo >= $goal) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** The longest chunk that was learned or joined, and was at a goal before this meeting; else the longest of this one. */
     public function longest(Piece $piece, int $goal): ?Reached
     {

@@ -97,7 +97,7 @@ final class PlanReport
                 ? null
                 : ['from' => self::place($lesson->chunk->from), 'to' => self::place($lesson->chunk->to)],
             'measures' => null === $lesson->chunk ? '' : $names->chunk($lesson->chunk),
-            'title' => $step->warmUp?->title() ?? '',
+            'title' => $step->warmUp?->title() ?? $lesson->piece->title ?? '',
             'who' => array_column([] === $who->instruments ? $plan->aim->instruments : $who->instruments, 'value'),
             'others' => $who->others->value,
             'rounds' => array_map(static fn (Round $round): string => $round->mode->value, $step->rounds),

@@ -167,7 +167,7 @@ final class CutPlan
             $this->of,
             $this->tree(),
             array_map(
-                static fn (TaughtChunk $taught): OrderedStep => OrderedStep::of($taught, hand: new ByHand(who: $taught->who)),
+                static fn (TaughtChunk $taught): OrderedStep => OrderedStep::of($taught, hand: new ByHand(who: OrderOfRound::who($taught))),
                 $this->order(),
             ),
             $this->aim,

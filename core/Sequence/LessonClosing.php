@@ -9,15 +9,20 @@ use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonDraft;
+use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Others;
+use CoinStair\Core\Lesson\Step;
 use CoinStair\Core\Lesson\StepTime;
 use CoinStair\Core\Lesson\Who;
 use CoinStair\Core\Lesson\WhoKind;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Stair\CoinRule;
+use CoinStair\Core\Stair\Stair;
 
 /**
- * How a lesson closes (handbook 6): something known, as a run, the longest of what was at its goal before today, else of what was learned
- * today. What is safe goes round in the class.
+ * How a lesson closes (handbook 6): something known, as a run, the longest of what was at its goal before today, or another piece of the
+ * class; else the longest of what was learned today. What is safe goes round in the class.
  */
 final readonly class LessonClosing
 {
@@ -27,10 +32,30 @@ final readonly class LessonClosing
     private const GOES = 2;
     /** Chance of a clean go at the goal from which on a chunk is safe, and how it is played then, lesson by lesson. */
     private const SAFE = 0.75;
+    private const RESET = 6.0;
+    private const TALK = 10.0;
     private const TURNS = [WhoKind::Solo, WhoKind::Halves, WhoKind::Desks];
 
     public function __construct(private PieceForClass $of, private Aim $aim, private ClassState $class, private StepPlanner $planner)
     {
+    }
+
+    /** Another piece, where nothing of this one was at its goal before today; none where there is none, or it does not fit. */
+    public function another(LessonDraft $lesson): ?LessonStep
+    {
+        $piece = $this->aim->known;
+        if (null === $piece || $this->class->reached->hasOlder($this->aim->goal)) {
+            return null;
+        }
+        for ($goes = self::GOES; $goes > 0; --$goes) {
+            $step = new Step(StepPurpose::Run, Stair::ofTreads([$piece->goal]), CoinRule::goes($goes));
+            $time = new StepTime(before: $goes * ($piece->seconds + self::RESET), talk: self::TALK);
+            if ($lesson->cost($time) <= min($lesson->left(), self::SECONDS)) {
+                return new LessonStep('', $step, $time, says: Notice::word('you know this one: enjoy it'), piece: $piece);
+            }
+        }
+
+        return null;
     }
 
     /** Seconds of a lesson that are kept for it. */

@@ -7,9 +7,9 @@ namespace CoinStair\Core\Sequence;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Form\Canon;
-use CoinStair\Core\Lesson\Others;
 use CoinStair\Core\Lesson\Who;
 use CoinStair\Core\Lesson\WhoKind;
+use CoinStair\Core\Method\InGroups;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Score\Piece;
@@ -37,13 +37,18 @@ final class OrderOfRound
         return [
             ...$learned,
             ...$isThere ? [] : [new TaughtChunk([] === $learned ? StepPurpose::Learn : StepPurpose::Join, $line)],
-            ...$canon->groups() > 2 ? [self::run($line, WhoKind::Halves)] : [],
-            self::run($whole, WhoKind::Parts),
+            ...$canon->groups() > 2 ? [new TaughtChunk(StepPurpose::Run, $line, groups: InGroups::Two)] : [],
+            new TaughtChunk(StepPurpose::Run, $whole, groups: InGroups::Written),
         ];
     }
 
-    private static function run(Chunk $chunk, WhoKind $kind): TaughtChunk
+    /** Who plays a chunk of an order; none where nothing is said of it. */
+    public static function who(TaughtChunk $taught): ?Who
     {
-        return new TaughtChunk(StepPurpose::Run, $chunk, who: Who::of($kind, others: Others::None));
+        return match ($taught->groups) {
+            null => null,
+            InGroups::Two => Who::of(WhoKind::Halves),
+            InGroups::Written => Who::of(WhoKind::Parts),
+        };
     }
 }

@@ -340,7 +340,17 @@ final class PlayThrough
     /** Something known at the end, as a run. */
     private function close(LessonDraft $lesson): void
     {
-        $known = $this->isLeftOut(OwnStep::of($lesson->number, StepPurpose::Run)) ? null : $this->closing->of($lesson);
+        $own = OwnStep::of($lesson->number, StepPurpose::Run);
+        if ($this->isLeftOut($own)) {
+            return;
+        }
+        $another = $this->closing->another($lesson);
+        if (null !== $another) {
+            $lesson->addOwn($another, $own, []);
+
+            return;
+        }
+        $known = $this->closing->of($lesson);
         if (null !== $known) {
             [$chunk, $time, $turns] = $known;
             $this->addOwn($lesson, StepPurpose::Run, $chunk, $time, hand: $turns);

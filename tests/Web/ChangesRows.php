@@ -63,9 +63,9 @@ trait ChangesRows
     }
 
     /** A lesson in which three coins are earned on each step. */
-    private function teach(string $day): int
+    private function teach(string $day, ?Sequence $sequence = null): int
     {
-        $sequence = $this->find(Sequence::class);
+        $sequence ??= $this->find(Sequence::class);
         $lesson = $this->service(LessonPlanner::class)->begin($sequence, new \DateTimeImmutable("$day 10:00"));
         $this->entities()->persist($lesson);
         $this->entities()->flush();
@@ -76,6 +76,17 @@ trait ChangesRows
         $this->entities()->flush();
 
         return (int) $lesson->getId();
+    }
+
+    /** The class learns the second piece, up to its goal. */
+    private function teachSecond(): void
+    {
+        $second = $this->entities()->find(Piece::class, $this->ids['second']) ?? self::fail('It is there.');
+        $sequence = $this->service(SequenceBuilder::class)->build($this->find(SchoolClass::class), $second, 92);
+        $this->entities()->flush();
+        foreach (['06', '07', '08', '09', '12', '13'] as $day) {
+            $this->teach("2026-10-$day", $sequence);
+        }
     }
 
     private function coins(Lesson $lesson, string $step, int $coins): void

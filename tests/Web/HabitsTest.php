@@ -6,7 +6,9 @@ namespace App\Tests;
 
 use App\Lesson\Sequence\SequenceBuilder;
 use App\Lesson\Teach\LessonPlanner;
+use App\Library\Entry\PieceImport;
 use App\Shared\Entity\Lesson;
+use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\TaughtStep;
@@ -88,6 +90,35 @@ final class HabitsTest extends WebCase
         self::assertStringStartsWith('is the long note', $learned[0]['listen']);
         self::assertSame('from memory', $learned[0]['quick']);
         self::assertSelectorExists('#card-tune-up');
+    }
+
+    public function testALessonClosesWithAnotherPieceThatTheClassKnows(): void
+    {
+        $first = $this->begun($this->withHabits([]));
+        $whole = array_find($first->steps(), static fn (TaughtStep $step): bool => StepPurpose::Run === $step->step->purpose)
+            ?? self::fail('The whole is run.');
+        foreach ([1, 2] as $coin) {
+            $this->send($first, [['step' => $whole->id, 'tempo' => 84] + $this->entry($first, 'coin')]);
+        }
+        $this->post("/lessons/{$first->getId()}/accept");
+        $tune = "X:1\nT:Lane\nM:4/4\nL:1/4\nQ:1/4=84\nK:D\nDEFG|A2F2|G2E2|D4|FGAB|A2G2|F2E2|D4|]\n";
+        $piece = $this->service(PieceImport::class)->import($tune, 'lane.abc');
+        $class = $this->entities()->find(SchoolClass::class, $first->getClass()->getId()) ?? self::fail('It is there.');
+        $sequence = $this->service(SequenceBuilder::class)->build($class, $piece, 84);
+        $this->entities()->flush();
+        $page = $this->browser->request('GET', "/sequences/{$sequence->getId()}")->filter('[data-steps="1"]')->text();
+        self::assertStringContainsString('Run Gate', $page);
+        $this->post("/sequences/{$sequence->getId()}/lesson");
+        $lesson = $this->entities()->getRepository(Lesson::class)->findOneBy([], ['id' => 'DESC']) ?? self::fail('It was begun.');
+        $last = $lesson->steps()[\count($lesson->steps()) - 1];
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}");
+        self::assertSelectorTextContains('[data-room=steps] option:last-child', 'Run Gate');
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/players/P1");
+        self::assertStringContainsString("\"$last->chunk\":", $this->body(), 'with the notes of the other piece');
+        $this->send($lesson, [['step' => $last->id, 'tempo' => 84] + $this->entry($lesson, 'coin')]);
+        self::assertResponseIsSuccessful();
+        $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
+        self::assertResponseIsSuccessful();
     }
 
     /** @param list<Habit> $habits */

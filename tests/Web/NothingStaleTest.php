@@ -16,6 +16,7 @@ use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Facts\FactsOfClasses;
+use App\Shared\Plans\KnownPieces;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Plans\PiecesForClasses;
 use App\Shared\Plans\Reviews;
@@ -210,6 +211,7 @@ final class NothingStaleTest extends WebCase
                 'another day' => fn () => $this->correct('day', '2026-09-01'),
                 'a state' => fn () => $this->say('open.bow.D', State::Practised),
                 'a second lesson' => fn () => $this->teach('2026-10-19'),
+                'another piece at its goal' => fn () => $this->teachSecond(),
             ],
         ];
     }
@@ -317,7 +319,9 @@ final class NothingStaleTest extends WebCase
         return self::flat(json_decode((string) json_encode([
             'class' => $this->service(FactsOfClasses::class)->of($class),
             'plan' => $inputs,
-            'aim' => (array) $sequence->aimed()->withReviews($this->service(Reviews::class)->of($piece, $class)),
+            'aim' => (array) $sequence->aimed()
+                ->withReviews($this->service(Reviews::class)->of($piece, $class))
+                ->withKnown($this->service(KnownPieces::class)->of($piece, $class)),
             'cut' => $this->service(ChunkRepository::class)->of($piece)->fixed($sequence->getCut()),
             'order' => ['steps' => array_map(static fn ($step): OrderedStep => $step->ordered(), $sequence->steps())],
         ]), true));

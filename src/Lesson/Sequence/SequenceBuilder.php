@@ -18,6 +18,7 @@ use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use CoinStair\Core\Sequence\CutPlan;
+use CoinStair\Core\Sequence\OrderOfRound;
 use CoinStair\Core\Sequence\ShortPieces;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
@@ -73,8 +74,9 @@ final readonly class SequenceBuilder
                 null === $taught->like ? null : $byEdges[$taught->like->edges()],
                 $taught->rung,
             );
-            if (null !== $taught->who) {
-                $step->setHand(new ByHand(who: $taught->who));
+            $who = OrderOfRound::who($taught);
+            if (null !== $who) {
+                $step->setHand(new ByHand(who: $who));
             }
             $sequence->add($step);
         }

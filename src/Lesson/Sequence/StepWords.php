@@ -68,6 +68,9 @@ final readonly class StepWords
         if (null !== $warmUp) {
             return $this->warmUp($warmUp);
         }
+        if (null !== $planned->piece) {
+            return $this->translator->trans('purpose.run').' '.$planned->piece->title;
+        }
         $piece = $step?->getChunk()?->getPiece();
         if (null !== $piece && true === $step?->getSequence()->isRow()) {
             $mode = $this->translator->trans('mode.'.$planned->step->mode->value);

@@ -9,6 +9,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\PieceRepository;
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\PlannedLesson;
@@ -28,6 +29,7 @@ final readonly class LessonPlanner
         private LessonSequences $plans,
         private Cuts $cuts,
         private LessonRepository $lessons,
+        private PieceRepository $pieces,
     ) {
     }
 
@@ -82,7 +84,7 @@ final readonly class LessonPlanner
             $taught[] = new TaughtStep(
                 '' === $step->id ? 'p'.$number : $step->id,
                 $step->step,
-                (int) (($rows[$step->id] ?? null)?->getChunk()?->getId() ?? $ids[$step->chunk?->edges() ?? ''] ?? 0),
+                (int) (($rows[$step->id] ?? null)?->getChunk()?->getId() ?? $ids[self::key($step)] ?? 0),
                 (int) ($rows[$step->id] ?? null)?->getLike()?->getId(),
                 0,
                 $sequence->getGoalTempo(),
@@ -96,6 +98,12 @@ final readonly class LessonPlanner
         }
 
         return new Lesson($sequence, self::day($sequence, $now), $now, $taught);
+    }
+
+    /** The edges of its chunk, or another piece. */
+    private static function key(LessonStep $step): string
+    {
+        return null === $step->piece ? $step->chunk?->edges() ?? '' : 'piece '.$step->piece->id;
     }
 
     private static function day(Sequence $sequence, \DateTimeImmutable $now): \DateTimeImmutable
@@ -123,7 +131,7 @@ final readonly class LessonPlanner
     /**
      * @param list<LessonStep> $steps
      *
-     * @return array<string, int> id of each chunk that the lesson itself asks for, by edges
+     * @return array<string, int> id of each chunk that the lesson itself asks for, by its key
      */
     private function chunkIds(Sequence $sequence, array $steps): array
     {
@@ -131,6 +139,12 @@ final readonly class LessonPlanner
         $ids = [];
         foreach ($this->cuts->have($sequence->getPiece(), array_values(array_filter($wanted))) as $chunk) {
             $ids[$chunk->chunk()->edges()] = (int) $chunk->getId();
+        }
+        foreach ($steps as $step) {
+            $piece = null === $step->piece ? null : $this->pieces->byIds([$step->piece->id])[$step->piece->id] ?? null;
+            if (null !== $piece) {
+                $ids[self::key($step)] = (int) $this->cuts->have($piece, [Chunk::whole($piece->score())])[0]->getId();
+            }
         }
 
         return $ids;

@@ -93,7 +93,8 @@ final readonly class LessonScreen
             $scores[$id] = $score;
             $byId[$id] = $chunk->chunk();
             $halves[$id] = $score->ticksBetween($chunk->chunk()->from, $chunk->chunk()->to) / $score->beatTicks / 2;
-            $labels[$id] = $lesson->isRow() ? $chunk->getPiece()->getTitle() : $this->music->measures($score, $chunk->chunk());
+            $isOwn = !$lesson->isRow() && $chunk->getPiece() === $lesson->getPiece();
+            $labels[$id] = $isOwn ? $this->music->measures($score, $chunk->chunk()) : $chunk->getPiece()->getTitle();
             $clicks = $this->memory->remember(
                 Fingerprint::of('clicks')->with('score', $chunk->getPiece()->getScoreHash())->with('chunk', $chunk->edges()),
                 fn (): array => $this->clicks($score, $chunk->chunk()),

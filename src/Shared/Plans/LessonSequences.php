@@ -42,6 +42,7 @@ final readonly class LessonSequences
         private TaughtLessons $taught,
         private ChunkRepository $chunks,
         private Reviews $reviews,
+        private KnownPieces $known,
         private Memory $memory,
     ) {
     }
@@ -176,7 +177,9 @@ final readonly class LessonSequences
     /** What a sequence goes for, with the warm-ups by which its next lesson touches what is due again. */
     private function aim(Sequence $sequence): Aim
     {
-        return $sequence->aimed()->withReviews($this->reviews->of($sequence->getPiece(), $sequence->getClass()));
+        return $sequence->aimed()
+            ->withReviews($this->reviews->of($sequence->getPiece(), $sequence->getClass()))
+            ->withKnown($this->known->of($sequence->getPiece(), $sequence->getClass()));
     }
 
     private function log(SchoolClass $class): string

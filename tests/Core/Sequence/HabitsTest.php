@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\Habit;
+use CoinStair\Core\Lesson\KnownPiece;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
@@ -151,6 +152,23 @@ final class HabitsTest extends TestCase
         $kettle = $this->plan(Plans::tune('08-kettle-on-the-hob.abc'), [Habit::ListenFor], 2);
         $heard = array_filter(array_map(static fn (LessonStep $step): string => $step->listen?->text() ?? '', $kettle->steps()));
         self::assertGreaterThan(2, \count(array_unique($heard)), 'not the same each time');
+    }
+
+    public function testALessonClosesWithAnotherPieceUntilSomethingOfItsOwnIsOlder(): void
+    {
+        $of = Plans::piece(Plans::tune('08-kettle-on-the-hob.abc'), 2, 96, 27);
+        $known = new KnownPiece(7, 'Tin Market', 84, 26.0);
+        $plan = CutPlan::of($of, Method::Forward, aim: $of->aim()->withKnown($known))->plan();
+        $last = array_map(static fn (PlannedLesson $lesson): LessonStep => $lesson->steps[\count($lesson->steps) - 1], $plan->lessons);
+        self::assertSame($known, $last[0]->piece);
+        self::assertSame([StepPurpose::Run, 84, '1 run'], [
+            $last[0]->step->purpose,
+            $last[0]->top(),
+            $last[0]->own?->stored(),
+        ]);
+        self::assertNull($last[1]->piece, 'what was learned in the first lesson is older by then');
+        $long = CutPlan::of($of, Method::Forward, aim: $of->aim()->withKnown(new KnownPiece(7, 'Long Tale', 84, 600.0)))->plan();
+        self::assertSame([], array_filter($long->steps(), static fn (LessonStep $step): bool => null !== $step->piece), 'no room');
     }
 
     /** @param list<string> $lines of the lessons, as they are said */
