@@ -143,7 +143,9 @@ test(
             await page.locator('.room[data-kept=yes]').waitFor({ timeout: within(30) });
             const steps = page.locator('[data-room=steps]');
             const titles = await steps.locator('option').allTextContents();
-            await steps.selectOption({ index: titles.findIndex((title) => /New place|Open strings|Hand on/.test(title)) });
+            await steps.selectOption({
+                index: titles.findIndex((title) => /New place|Open strings|Hand on/.test(title)),
+            });
             const saved = page.locator('[data-room=saved]');
             await page.keyboard.press('c');
             await saved.filter({ hasText: 'all saved' }).waitFor();

@@ -166,6 +166,26 @@ final class LessonTest extends WebCase
         self::assertSame($before, $this->titles());
     }
 
+    public function testASequenceOfAnEarlierReleaseSaysOnceThatItIsPlannedAnew(): void
+    {
+        $sequence = $this->sequence();
+        $address = "/sequences/{$sequence->getId()}";
+        $this->browser->request('GET', $address);
+        self::assertSelectorNotExists('.new-rules', 'one that was built by these rules');
+        $order = array_map(static fn (Step $step): ?int => $step->getId(), $sequence->steps());
+        $this->entities()->getConnection()->executeStatement('UPDATE sequence SET rules = 0 WHERE id = ?', [$sequence->getId()]);
+        $this->entities()->clear();
+        foreach ([1, 2] as $time) {
+            $this->browser->request('GET', $address);
+            self::assertSelectorTextContains('.new-rules', 'Your order and all that you set by hand are kept.', "time $time");
+        }
+        $this->browser->submit($this->browser->getCrawler()->filter('.new-rules')->form());
+        $this->browser->followRedirect();
+        self::assertSelectorNotExists('.new-rules');
+        $again = $this->entities()->find(Sequence::class, $sequence->getId()) ?? self::fail('It is there.');
+        self::assertSame($order, array_map(static fn (Step $step): ?int => $step->getId(), $again->steps()));
+    }
+
     public function testARowOfShortPiecesIsTaughtInOneGo(): void
     {
         $class = $this->schoolClass();

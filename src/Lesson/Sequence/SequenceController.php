@@ -236,6 +236,16 @@ final class SequenceController extends AbstractController
         return $this->change($sequence, $request, static fn () => $builder->takeNewerCut($sequence));
     }
 
+    /** What changed in the rules was read: it is not said again. */
+    #[Route('/sequences/{id:sequence}/rules', name: 'sequence_rules', methods: ['POST'], requirements: self::ID)]
+    public function rules(Sequence $sequence, Request $request): Response
+    {
+        return $this->answer($sequence, $request, function () use ($sequence): void {
+            $sequence->seeRules();
+            $this->entities->flush();
+        });
+    }
+
     /** Undo, and redo. */
     #[Route('/sequences/{id:sequence}/turn', name: 'sequence_turn', methods: ['POST'], requirements: self::ID)]
     public function turn(Sequence $sequence, Request $request): Response

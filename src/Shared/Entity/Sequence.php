@@ -22,6 +22,8 @@ class Sequence implements CanBePutAway
 {
     use ProgramRow;
     use PutsAway;
+    /** Grows with a release that plans otherwise, so that each page says so once. */
+    private const RULES = 1;
 
     #[ORM\Id, ORM\GeneratedValue, ORM\Column]
     private ?int $id = null;
@@ -68,6 +70,10 @@ class Sequence implements CanBePutAway
     /** @var list<string> warm-ups that a teacher asked for in a lesson, as OwnStep is stored */
     #[ORM\Column(type: Types::JSON)]
     private array $asked = [];
+
+    /** The rules by which its stairs were reckoned when a teacher last saw them. */
+    #[ORM\Column(type: Types::SMALLINT, options: ['default' => 0])]
+    private int $rules = self::RULES;
 
     /** @var list<int> pieces of a row of short ones, by id; none where it is one piece */
     #[ORM\Column(name: 'short_pieces', type: Types::JSON)]
@@ -348,6 +354,18 @@ class Sequence implements CanBePutAway
     public function getChangedAt(): \DateTimeImmutable
     {
         return $this->changedAt;
+    }
+
+    /** Its stairs are reckoned by other rules than those by which a teacher last saw them. */
+    public function hasNewRules(): bool
+    {
+        return $this->rules < self::RULES && !$this->isRow();
+    }
+
+    /** A teacher has read what changed. */
+    public function seeRules(): void
+    {
+        $this->rules = self::RULES;
     }
 
     public function getVersion(): int
