@@ -160,7 +160,7 @@ test('the lesson has rounds, a miss and a break, and the next one goes on from i
     await page.keyboard.press('x');
     await page.keyboard.press('v');
     // Easier, fuller, and as it is written again.
-    await expect(page.locator('[data-room=version]')).toHaveText('half of it');
+    await expect(page.locator('[data-room=version]')).toHaveText('open string for fourth finger');
     await page.keyboard.press('v');
     await expect(page.locator('[data-room=version]')).toHaveText('from memory');
     await page.keyboard.press('v');
