@@ -37,6 +37,8 @@ final class Practice
     private readonly bool $isUnknown;
     /** @var array<int, int> fastest tempo at which a measure earned a coin, by its class */
     private array $cleanAt = [];
+    /** @var array<string, array{float, Hardest|null}> of chunks, until the next coin; by edges and instrument */
+    private array $least = [];
     /** @var array<string, Hardest|null> the hardest move that starts between two places of a measure, without any practice */
     private array $hardest = [];
 
@@ -169,6 +171,7 @@ final class Practice
             }
             $this->gains[$class] = $gains;
         }
+        $this->least = [];
         $this->reading?->clean($chunk, $coins);
     }
 
@@ -184,6 +187,7 @@ final class Practice
         foreach ($this->gains as $class => $gains) {
             $this->gains[$class] = array_map(static fn (Gain $gain): Gain => $gain->atNextMeeting(), $gains);
         }
+        $this->least = [];
     }
 
     /** What was new to the hands has become less so. */
@@ -192,7 +196,7 @@ final class Practice
         $this->music = $this->music->weighing($difficulty->weights);
         $this->reading?->takeUp($this->music);
         $this->difficulty = $difficulty;
-        $this->hardest = [];
+        $this->hardest = $this->least = [];
     }
 
     /**
@@ -239,6 +243,12 @@ final class Practice
      * @return array{float, Hardest|null} the least comfort tempo of a chunk, and the move that gives it
      */
     private function least(Chunk $chunk, ?Instrument $only = null): array
+    {
+        return $this->least[$chunk->edges().($chunk->lands ? '+' : '').($only->value ?? '')] ??= $this->leastOf($chunk, $only);
+    }
+
+    /** @return array{float, Hardest|null} */
+    private function leastOf(Chunk $chunk, ?Instrument $only): array
     {
         $least = \INF;
         $hardest = null;

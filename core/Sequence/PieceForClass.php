@@ -57,6 +57,7 @@ final class PieceForClass
     /** @var array<string, list<string>>|null */
     private ?array $strings = null;
     private ?StartingBows $bows = null;
+    private ?WarmUps $warmUps = null;
     /** Its parts often go the same way on the bow. */
     private readonly BowFronts $fronts;
 
@@ -118,6 +119,7 @@ final class PieceForClass
     {
         $same = clone $this;
         $same->tells = false;
+        $same->warmUps = null;
 
         return $same;
     }
@@ -359,7 +361,7 @@ final class PieceForClass
     /** The warm-ups that can be made from it. */
     public function warmUps(): WarmUps
     {
-        return new WarmUps($this->piece, $this->policies, $this->difficulty(), $this->skillsToTell(), $this->strings());
+        return $this->warmUps ??= new WarmUps($this->piece, $this->policies, $this->difficulty(), $this->skillsToTell(), $this->strings());
     }
 
     /** @return array<string, list<string>> letters of the strings that each instrument of the class uses, the most used first */

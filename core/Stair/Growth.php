@@ -135,7 +135,15 @@ final readonly class Growth
     {
         $marks = $this->onEvery ? range(TempoMarks::SLOWEST, max(TempoMarks::SLOWEST, $goal)) : TempoMarks::all();
 
-        return [...array_values(array_filter($marks, static fn (int $mark): bool => $mark < $goal)), $goal];
+        $under = [];
+        foreach ($marks as $mark) {
+            if ($mark >= $goal) {
+                break;
+            }
+            $under[] = $mark;
+        }
+
+        return [...$under, $goal];
     }
 
     /** The highest of them not above a tempo; the slowest if all are. */

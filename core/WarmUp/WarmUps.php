@@ -26,7 +26,7 @@ use CoinStair\Core\Skill\SkillPrompts;
 use CoinStair\Core\Stair\Stair;
 
 /** The warm-ups of a lesson: made from the piece, for what its steps need, never from a fixed list (handbook 6). */
-final readonly class WarmUps
+final class WarmUps
 {
     /** At most so many seconds and so many of them in a lesson. Starting values, as all of these. */
     private const SECONDS = 240.0;
@@ -39,15 +39,18 @@ final readonly class WarmUps
     /** Letters of the strings, lowest first. */
     private const STRINGS = 'CGDAE';
 
+    /** @var array<string, LessonStep> by code and goal */
+    private array $steps = [];
+
     /**
      * @param array<string, list<string>> $strings letters of those that each instrument uses, the most used first
      */
     public function __construct(
-        private Piece $piece,
-        private ClassPolicies $policies,
-        private Difficulty $difficulty,
-        private SkillPrompts $skills,
-        private array $strings = [],
+        private readonly Piece $piece,
+        private readonly ClassPolicies $policies,
+        private readonly Difficulty $difficulty,
+        private readonly SkillPrompts $skills,
+        private readonly array $strings = [],
     ) {
     }
 
@@ -136,7 +139,13 @@ final readonly class WarmUps
         return $wanted;
     }
 
+    /** Each lesson has much the same ones. */
     private function step(WarmUp $warmUp, int $goal): LessonStep
+    {
+        return $this->steps[$warmUp->code().' '.$goal] ??= $this->make($warmUp, $goal);
+    }
+
+    private function make(WarmUp $warmUp, int $goal): LessonStep
     {
         $tempo = min($goal, self::TEMPO[$this->policies->year()]);
         $music = WarmUpMusic::write($this->piece, $warmUp, $this->policies->instruments, $this->strings);
