@@ -21,7 +21,7 @@ async function openAgain(page, lesson) {
 }
 
 /** Warm-ups have a stair and no rounds; which of them a lesson has follows from what comes in it. */
-const WARM_UP = /Open strings|Check against the open string/;
+const WARM_UP = /Open strings|Check \S+ against the open string/;
 
 /** Goes to a step with a stair and no rounds before it. */
 async function atStep(page) {

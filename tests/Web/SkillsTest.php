@@ -156,10 +156,10 @@ final class SkillsTest extends WebCase
         $address = '/sequences/'.$sequence->getId();
         $this->post("$address/ask", ['warmUp' => 'check:E4']);
         $this->browser->followRedirect();
-        self::assertSelectorTextContains('.steps-list', 'Check against the open string');
+        self::assertSelectorTextContains('.steps-list', 'against the open string');
         $this->post("$address/turn", ['do' => 'undo']);
         $this->browser->followRedirect();
-        self::assertSelectorTextNotContains('.steps-list', 'Check against the open string');
+        self::assertSelectorTextNotContains('.steps-list', 'against the open string');
         $this->post("$address/ask", ['warmUp' => 'no:thing']);
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.said', 'There is no such warm-up.');
@@ -192,7 +192,7 @@ final class SkillsTest extends WebCase
         self::assertSelectorTextContains('.due-line', '1 on D');
         self::assertSelectorTextContains('.due-line', 'a warm-up touches one of them');
         $this->browser->request('GET', "/sequences/{$sequence->getId()}");
-        self::assertSelectorTextContains('.steps-list', 'Check against the open string');
+        self::assertSelectorTextContains('.steps-list', 'against the open string');
     }
 
     public function testTheEndOfALessonNamesWhatItChanged(): void
