@@ -139,4 +139,23 @@ final readonly class Chunk
     {
         return Ticks::quarters($piece->ticksBetween($this->from, $this->to));
     }
+
+    /** Notes that begin in it, in the part that has most. */
+    public function onsets(Piece $piece): int
+    {
+        $most = 0;
+        foreach ($piece->parts as $part) {
+            $onsets = 0;
+            for ($position = $this->from->position; $position <= $this->lastPosition(); ++$position) {
+                foreach ($part->events($position) as $event) {
+                    $isInside = ($position > $this->from->position || $event->start >= $this->from->offset)
+                        && ($position < $this->to->position || $event->start < $this->to->offset);
+                    $onsets += $isInside && !$event->isRest() && !$event->isGrace() && !$event->tiedFrom ? 1 : 0;
+                }
+            }
+            $most = max($most, $onsets);
+        }
+
+        return $most;
+    }
 }

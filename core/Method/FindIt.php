@@ -131,25 +131,6 @@ final class FindIt implements TeachingMethod
     {
         $measure = $piece->measures[$chunk->lastPosition()]->meter->ticks();
 
-        return $piece->ticksBetween($chunk->from, $chunk->to) < $measure || self::onsets($chunk, $piece) < self::CRUMB;
-    }
-
-    /** Notes that begin in a chunk, in the part that has most. */
-    private static function onsets(Chunk $chunk, Piece $piece): int
-    {
-        $most = 0;
-        foreach ($piece->parts as $part) {
-            $onsets = 0;
-            for ($position = $chunk->from->position; $position <= $chunk->lastPosition(); ++$position) {
-                foreach ($part->events($position) as $event) {
-                    $isInside = ($position > $chunk->from->position || $event->start >= $chunk->from->offset)
-                        && ($position < $chunk->to->position || $event->start < $chunk->to->offset);
-                    $onsets += $isInside && !$event->isRest() && !$event->isGrace() && !$event->tiedFrom ? 1 : 0;
-                }
-            }
-            $most = max($most, $onsets);
-        }
-
-        return $most;
+        return $piece->ticksBetween($chunk->from, $chunk->to) < $measure || $chunk->onsets($piece) < self::CRUMB;
     }
 }

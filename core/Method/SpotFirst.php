@@ -8,6 +8,7 @@ use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
 use CoinStair\Core\Chunk\ChunkNode;
 use CoinStair\Core\Difficulty\Spot;
+use CoinStair\Core\Score\Piece;
 
 /** The worst spots of a phrase alone, each then in its measure, all of them before the phrase; then forward. */
 final class SpotFirst implements TeachingMethod
@@ -15,6 +16,8 @@ final class SpotFirst implements TeachingMethod
     /** Spots that are taught alone: at most one for so many phrases, and no more than so many. */
     private const PHRASES_PER_SPOT = 2;
     private const SPOTS = 6;
+    /** Notes of the measure around a spot; one that has fewer takes in its neighbor. */
+    private const NOTES = 4;
 
     public function teach(Taught $taught, array $spots, array $own): void
     {
@@ -30,7 +33,7 @@ final class SpotFirst implements TeachingMethod
         foreach ($byPhrase as [$phrase, $inside]) {
             foreach ($inside as [$chunk, $spot]) {
                 self::drill($taught, $chunk, $spot);
-                $around = self::around($phrase, $chunk);
+                $around = self::around($tree->piece, $phrase, $chunk);
                 if (null === $around || $chunk->contains($around)) {
                     continue;
                 }
@@ -78,8 +81,8 @@ final class SpotFirst implements TeachingMethod
         }
     }
 
-    /** The measures of a phrase in which a spot lies. */
-    private static function around(ChunkNode $phrase, Chunk $spot): ?Chunk
+    /** The measures of a phrase in which a spot lies; where few notes are in them, with the one after it, or before it. */
+    private static function around(Piece $piece, ChunkNode $phrase, Chunk $spot): ?Chunk
     {
         $around = null;
         foreach ($phrase->leaves() as $measure) {
@@ -87,8 +90,18 @@ final class SpotFirst implements TeachingMethod
                 $around = $around?->join($measure, ChunkKind::Pair) ?? $measure;
             }
         }
+        if (null === $around || $around->onsets($piece) >= self::NOTES) {
+            return $around;
+        }
+        $before = null;
+        foreach ($phrase->leaves() as $measure) {
+            if ($measure->from->equals($around->to)) {
+                return $around->join($measure, ChunkKind::Pair);
+            }
+            $before = $measure->to->equals($around->from) ? $measure : $before;
+        }
 
-        return $around;
+        return $before?->join($around, ChunkKind::Pair) ?? $around;
     }
 
     /** @param list<array{Chunk, Spot}> $chosen */

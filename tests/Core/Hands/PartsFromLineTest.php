@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests\Hands;
 
+use CoinStair\Core\Form\Likeness;
+use CoinStair\Core\Format\ScoreFile;
 use CoinStair\Core\Hands\BothHands;
 use CoinStair\Core\Hands\HandPolicies;
 use CoinStair\Core\Hands\PartsFromLine;
@@ -286,5 +288,28 @@ final class PartsFromLineTest extends TestCase
     private static function messages(array $notices): array
     {
         return array_map(static fn (Notice $notice): string => $notice->text(), $notices);
+    }
+
+    public function testWhatComesBackKeepsItsOctaveInEveryTuneOfTheBook(): void
+    {
+        foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*.abc') ?: [] as $file) {
+            $piece = ScoreFile::read((string) file_get_contents($file))->piece;
+            if (\count($piece->parts) > 1) {
+                continue;
+            }
+            $classes = Likeness::of($piece)->classes;
+            foreach (Instrument::strings() as $instrument) {
+                foreach ([1, 2, 3] as $level) {
+                    $part = BothHands::of($piece, $instrument, HandPolicies::ofLevel($level), 84)->part;
+                    $heights = [];
+                    foreach ($classes as $position => $class) {
+                        $height = static fn (Event $event): int => $event->isRest() ? 0 : $event->pitches[0]->midi();
+                        $lines = array_map($height, $part->events($position));
+                        $heights[$class] ??= $lines;
+                        self::assertSame($heights[$class], $lines, basename($file)." $instrument->value year $level measure $position");
+                    }
+                }
+            }
+        }
     }
 }

@@ -23,6 +23,7 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Tests\RandomPieces;
+use CoinStair\Core\Tests\Sequence\Plans;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\DataProviderExternal;
@@ -179,6 +180,24 @@ final class TeachingOrderTest extends TestCase
         self::assertNotNull($spot->move);
         self::assertEquals([$spot->move->from, $spot->move->to], [$chunk->from, $chunk->to]);
         self::assertEquals($spot->move->to, $chunk->landing($piece));
+    }
+
+    public function testNoPieceOfAPhraseIsLearnedThatHasUnderFourNotes(): void
+    {
+        foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
+            $tune = Plans::tune(basename($file));
+            foreach ([1, 2, 3] as $year) {
+                foreach (Method::cases() as $method) {
+                    $plan = Plans::of(Plans::piece($tune, $year, $tune->goalTempo ?? 84, 27), $method);
+                    foreach ($plan->order() as $taught) {
+                        if (StepPurpose::Learn === $taught->as && null === $taught->rung && ChunkKind::Spot !== $taught->chunk->kind) {
+                            $about = basename($file)." in year $year, $method->value, ".$taught->chunk->edges();
+                            self::assertGreaterThanOrEqual(4, $taught->chunk->onsets($plan->of->piece), $about);
+                        }
+                    }
+                }
+            }
+        }
     }
 
     public function testNothingSameIsTaughtTwiceAndAllEndsWithTheWhole(): void
