@@ -187,8 +187,9 @@ final class TeachingOrderTest extends TestCase
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {
             $tune = Plans::tune(basename($file));
             foreach ([1, 2, 3] as $year) {
+                $piece = Plans::piece($tune, $year, $tune->goalTempo ?? 84, 27);
                 foreach (Method::cases() as $method) {
-                    $plan = Plans::of(Plans::piece($tune, $year, $tune->goalTempo ?? 84, 27), $method);
+                    $plan = Plans::of($piece, $method);
                     foreach ($plan->order() as $taught) {
                         if (StepPurpose::Learn === $taught->as && null === $taught->rung && ChunkKind::Spot !== $taught->chunk->kind) {
                             $about = basename($file)." in year $year, $method->value, ".$taught->chunk->edges();
