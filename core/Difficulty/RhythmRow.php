@@ -14,7 +14,7 @@ use CoinStair\Core\Score\Piece;
  */
 final class RhythmRow
 {
-    /** A short note after a dot is a third of what stands before it. */
+    /** A short note after a dot is a third of what stands before it, and begins between the beats. */
     private const DOT = 3;
 
     /**
@@ -31,7 +31,7 @@ final class RhythmRow
             null === NoteValue::ofTicks($note->length) => MoveRow::Tuplet,
             null !== $before
                 && !$before->tiedFrom
-                && $note->length < $piece->measures[$note->position]->meter->beatTicks()
+                && 0 !== $note->offset % $piece->measures[$note->position]->meter->beatTicks()
                 && $before->length === self::DOT * $note->length
                 && $before->at + $before->length === $note->at => MoveRow::AfterDot,
             default => null,

@@ -17,6 +17,7 @@ use CoinStair\Core\Score\Part;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\PlayingWord;
+use CoinStair\Core\Score\Ticks;
 
 /**
  * The facts of one part as it is written (handbook 2): values and rests, meters and keys, the notes read, signs of the road map, dynamics,
@@ -118,14 +119,17 @@ final class FactsOfPart
     {
         $isTied = $event->tiedFrom || $event->tiedTo;
         $isOff = self::isOffBeat($event, $before, $measure);
-        $isAcross = self::isAcross($event, $before, $next);
+        $isAcross = self::isAcross($event, $before, $next, $measure);
         $written = $event->tuplet->written($event->length);
 
-        $key = $written.($isTied ? 't' : '').($event->tuplet->isNone() ? '' : 'n').($isOff ? 'o' : '').($isAcross ? 'a' : '');
+        // Where the beat is dotted, a note that lasts beats has no dot to hold.
+        $isBeat = $measure->meter->isCompound() && 0 === $event->length % $measure->meter->beatTicks();
+        $key = ($isBeat ? 'b' : '').$written.($isTied ? 't' : '').($event->tuplet->isNone() ? '' : 'n').
+            ($isOff ? 'o' : '').($isAcross ? 'a' : '');
 
         return $this->rhythms[$key] ??= implode('|', [
             self::value($written),
-            self::yes((NoteValue::ofTicks($written)->dots ?? 0) > 0),
+            self::yes(!$isBeat && (NoteValue::ofTicks($written)->dots ?? 0) > 0),
             self::yes($isTied),
             self::yes(!$event->tuplet->isNone()),
             self::yes($isOff),
@@ -159,14 +163,17 @@ final class FactsOfPart
     }
 
     /** A longer note between two shorter ones, not where a note of its value stands in the measure, whatever dot it has. */
-    private static function isAcross(Event $event, ?Event $before, ?Event $next): bool
+    private static function isAcross(Event $event, ?Event $before, ?Event $next, Measure $measure): bool
     {
         $isShorter = static fn (?Event $other): bool => null !== $other && !$other->isRest() && $other->voice === $event->voice
             && $other->length < $event->length && !$other->tiedTo;
 
-        $value = 0 === $event->length % 3 ? intdiv(2 * $event->length, 3) : $event->length;
+        $written = NoteValue::ofTicks($event->length);
+        $value = null === $written ? $event->length : intdiv(Ticks::PER_WHOLE, $written->part);
+        // In a meter of threes a longer note that begins on the beat goes across nothing.
+        $isOnBeat = $measure->meter->isCompound() && 0 === $event->start % $measure->meter->beatTicks();
 
-        return 0 !== $event->start % $value && !$event->tiedFrom && $event->tuplet->isNone()
+        return 0 !== $event->start % max(1, $value) && !$isOnBeat && !$event->tiedFrom && $event->tuplet->isNone()
             && $isShorter($before) && $isShorter($next);
     }
 

@@ -110,7 +110,8 @@ final class MoveTimesTest extends TestCase
         yield 'a quarter after three' => ['D3D|D4|', ['', '']];
         yield 'not after a rest in place of the dot' => ['Dz/D/ D2|', ['', 'off-beat']];
         yield 'a triplet' => ['(3D/D/D/ D D2|', ['tuplet', 'tuplet', 'tuplet', '']];
-        yield 'a beat of three in its halves' => ['D2DD2D|D6|', ['', '', '', ''], '6/8'];
+        yield 'a beat of three, and the notes of the next one' => ['D3/2D/D/D/|D3|', ['', '', '', ''], '6/8'];
+        yield 'a beat of three in its halves' => ['DD/DD/|D3|', ['', '', '', ''], '6/8'];
     }
 
     #[DataProvider('comforts')]

@@ -193,7 +193,19 @@ final class CatalogueRulesTest extends TestCase
         yield 'triplet' => ['rhythm.triplet', '(3D/E/F/ G A B|]', 'D/E/ G A B|]'];
         yield 'off the beat' => ['rhythm.off-beat', 'D/ E F/ G A|]', 'D/ E/ F G A|]'];
         yield 'after a rest on the beat' => ['rhythm.off-beat', 'z/ E/ F G A|]', 'D/ z/ F G A|]'];
-        yield 'quarter, half, quarter' => ['rhythm.across', 'D E2 F|G A G2|]', 'D E F2|D2 E F|z E2 F|A3/2c/ e3/2c/|]'];
+        yield 'quarter, half, quarter' => ['rhythm.across', 'D E2 F|G A G2|]', 'D E F2|D2 E F|z E2 F|]'];
+        yield 'a dotted note on the beat goes across nothing' => ['rhythm.across', 'D/ E F/ G A|]', 'A3/2c/ e3/2c/|E/F/ G E/F/ D|]'];
+        yield 'in threes a longer note on the beat goes across nothing' => [
+            'rhythm.across',
+            'D E2 F D2|]',
+            '[M:6/8][L:1/8]cAA F2D|G2B d2B|]',
+            ['meter' => '6/8', 'unit' => '1/8'],
+        ];
+        yield 'where the beat is dotted there is no dot to hold' => [
+            'rhythm.dotted-quarter',
+            'D3/2 E/ F G|]',
+            '[M:6/8][L:1/8]D3 E3|F2A A3|]',
+        ];
         yield 'quarter rests' => ['rhythm.rest.quarter', 'D z F G|]', 'D z2 G|]'];
         yield 'half rests' => ['rhythm.rest.half', 'D2 z2|]', 'D z F G|]'];
         yield 'measure of rest' => ['rhythm.rest.measure', 'D4|z4|D4|]', 'D2 z2|D4|]'];
