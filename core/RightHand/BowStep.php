@@ -20,6 +20,8 @@ final class BowStep
     private const SAME_HALF = -1.0;
     private const QUICK = 0.5;
     private const LONG = 2.0;
+    /** Beats of a rest after which the bow is set anywhere. */
+    private const SET = 2;
     /** Where nothing fits, the bow is set anew: dear, but never a dead end. */
     private const SET_ANEW = 50.0;
 
@@ -55,6 +57,8 @@ final class BowStep
     {
         $stroke = $bowed->stroke;
         $down = Direction::Down === $bowed->direction;
+        // Short strokes start where they lie best.
+        $isFirst = null === $before && !$stroke->short;
 
         return new self(
             $down ? 1 : -1,
@@ -62,13 +66,14 @@ final class BowStep
             $wish,
             match (true) {
                 $stroke->accented => self::ACCENT_ZONE,
+                $stroke->short => self::QUICK_ZONE,
                 null !== $before && $before->stroke->beats >= self::LONG && $stroke->beats * 2 <= $before->stroke->beats => self::SAME_HALF,
                 $stroke->beats <= self::QUICK => self::QUICK_ZONE,
                 $stroke->loudness < 0 => self::SOFT_ZONE,
                 default => null,
             },
-            null === $before && $down ? $starts->place(AmountPolicy::Whole === $policy ? self::LONG : $stroke->beats) : null,
-            $bowed->isLifted() || null === $before,
+            $isFirst && $down ? $starts->place(AmountPolicy::Whole === $policy ? self::LONG : $stroke->beats) : null,
+            $bowed->isLifted() || null === $before || $stroke->rest * $stroke->beats >= self::SET * $stroke->length,
             null === $before ? 0.0 : $stroke->beats / $before->stroke->beats,
             AmountPolicy::Whole === $policy ? self::WHOLE : self::AMOUNT,
         );

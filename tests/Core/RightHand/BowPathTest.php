@@ -69,6 +69,19 @@ final class BowPathTest extends TestCase
             AmountPolicy::Value,
             '0.5–0.63 0.63–0.5 0.5–0.63 0.63–0.5 0.5–1',
         ];
+        yield 'short strokes lie round the middle' => [
+            '.C.D.E.F|',
+            '4/4',
+            AmountPolicy::Value,
+            '0.38–0.63 0.63–0.38 0.38–0.63 0.63–0.38',
+        ];
+        yield 'after two beats of rest the bow is set where it lies best' => [
+            'C2z2|.C.D.E.F|',
+            '4/4',
+            AmountPolicy::Value,
+            '0–1 0.75–0.38 0.38–0.63 0.63–0.38 0.38–0.63',
+        ];
+        yield 'after one it goes on where it was' => ['C2z.C|', '4/4', AmountPolicy::Value, '0–1 1–0.63'];
         yield 'whole bows' => ['CD|', '2/4', AmountPolicy::Whole, '0–1 1–0'];
         yield 'the same speed' => ['C2DE|', '4/4', AmountPolicy::Speed, '0–1 1–0.5 0.5–1'];
     }
