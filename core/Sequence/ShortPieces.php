@@ -6,6 +6,7 @@ namespace CoinStair\Core\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Lesson\ClassPolicies;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonDraft;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Mode;
@@ -80,6 +81,9 @@ final class ShortPieces
         $draft = new LessonDraft($number, $policies->seconds, $policies->year());
         if ($policies->holdCheck) {
             $draft->addOwn(LessonDraft::check(), OwnStep::of($number, StepPurpose::HoldCheck), $skipped);
+        }
+        if ($policies->has(Habit::TuneUp)) {
+            $draft->addOwn(LessonDraft::tuneUp(), OwnStep::of($number, StepPurpose::TuneUp), $skipped);
         }
 
         return $draft;

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Lesson\ByHand;
+use CoinStair\Core\Lesson\Habit;
 use CoinStair\Core\Lesson\LessonStep;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\OrderedStep;
@@ -31,6 +32,8 @@ final class ShortPiecesTest extends TestCase
         $purposes = array_map(static fn (LessonStep $step): StepPurpose => $step->step->purpose, $plan->steps());
         self::assertSame(StepPurpose::HoldCheck, $purposes[0]);
         self::assertContains(StepPurpose::Break, $purposes, 'rests for the arms');
+        self::assertNotContains(StepPurpose::TuneUp, $purposes);
+        self::assertSame(StepPurpose::TuneUp, self::plan(22, habits: [Habit::TuneUp])->steps()[1]->step->purpose);
         self::assertGreaterThanOrEqual($played[0]->top(), $played[3]->top(), 'what was plucked is read');
     }
 
@@ -45,8 +48,11 @@ final class ShortPiecesTest extends TestCase
         self::assertSame([], self::plan(22, ['p0', 'p1', 'p2', 'b0', 'b1', 'b2'])->lessons);
     }
 
-    /** @param list<string> $done */
-    private static function plan(int $minutes, array $done = []): LessonSequence
+    /**
+     * @param list<string> $done   ids of the steps that were taught
+     * @param list<Habit>  $habits
+     */
+    private static function plan(int $minutes, array $done = [], array $habits = []): LessonSequence
     {
         $rows = [];
         $pieces = array_map(
@@ -61,6 +67,9 @@ final class ShortPiecesTest extends TestCase
             }
         }
 
-        return ShortPieces::plan($rows, Plans::policies(1, $minutes), array_fill_keys($done, true), 0);
+        $policies = Plans::policies(1, $minutes);
+        $policies = $policies->teaching($policies->contact, $policies->slow, habits: $habits);
+
+        return ShortPieces::plan($rows, $policies, array_fill_keys($done, true), 0);
     }
 }
