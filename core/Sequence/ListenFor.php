@@ -52,7 +52,9 @@ final class ListenFor
             }
         }
         $true = array_keys(array_filter($things, fn (float $players): bool => 2 * $players > $this->players));
-        usort($true, static fn (string $one, string $other): int => self::rank($one) <=> self::rank($other));
+        // Of notes that ring the one that rings for most.
+        $order = static fn (string $thing): array => [self::rank($thing), -$things[$thing]];
+        usort($true, static fn (string $one, string $other): int => $order($one) <=> $order($other));
         $fresh = array_values(array_filter($true, fn (string $thing): bool => $thing !== $this->last));
         $chosen = $fresh[0] ?? $true[0] ?? '';
         $this->last = $chosen;

@@ -144,7 +144,7 @@ final class HabitsTest extends TestCase
     {
         $plan = $this->plan(Tunes::abc('DFAF|GBAG|FAdA|F2D2|', '4/4', 'D'), [Habit::ListenFor, Habit::QuickOnes]);
         $learned = $this->steps($plan, StepPurpose::Learn);
-        self::assertSame('does G ring with the open string?', $learned[0]->listen?->text());
+        self::assertSame('does D ring with the open string?', $learned[0]->listen?->text());
         self::assertSame(Version::Memory, $learned[0]->step->fuller);
         foreach ($this->steps($plan, StepPurpose::Run, StepPurpose::Review, StepPurpose::WarmUp) as $step) {
             self::assertNull($step->listen);
