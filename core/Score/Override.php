@@ -43,4 +43,16 @@ final readonly class Override
     {
         return OverrideKind::String === $this->kind || OverrideKind::Finger === $this->kind;
     }
+
+    /**
+     * What tells overrides apart.
+     *
+     * @param list<self> $overrides
+     *
+     * @return list<array{string, string, string, string}>
+     */
+    public static function told(array $overrides): array
+    {
+        return array_map(static fn (self $one): array => [$one->note, $one->pitch, $one->kind->value, $one->value], $overrides);
+    }
 }

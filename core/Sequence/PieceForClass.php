@@ -45,7 +45,6 @@ final class PieceForClass
     private ?array $canon = null;
     /** The round of which this is what is learned in unison. */
     public ?Canon $round = null;
-    private bool $isInUnison = false;
     private ?Difficulty $difficulty = null;
     /** @var non-empty-list<Instrument>|null */
     private ?array $counting = null;
@@ -111,7 +110,16 @@ final class PieceForClass
     {
         $score = hash('xxh128', serialize($piece));
 
-        return new self($piece, $this->policies, $this->standing, $this->goal, $score, [], new NoMemory());
+        return $this->with($piece, $score, [], new NoMemory());
+    }
+
+    /**
+     * @param array<string, list<Override>> $overrides by instrument
+     * @param list<PastLesson>              $past
+     */
+    private function with(Piece $piece, string $score, array $overrides, Memory $memory, array $past = []): self
+    {
+        return new self($piece, $this->policies, $this->standing, $this->goal, $score, $overrides, $memory, $past);
     }
 
     /** The same without what is told before its chunks are learned, for who only wants to know how long they take. */
@@ -127,7 +135,7 @@ final class PieceForClass
     /** The round that it is; none where it is no round. */
     public function canon(): ?Canon
     {
-        return $this->isInUnison ? null : ($this->canon ??= [Canon::find($this->piece)])[0];
+        return null !== $this->round ? null : ($this->canon ??= [Canon::find($this->piece)])[0];
     }
 
     /** As it is learned: a round in unison; all else as it is written. */
@@ -137,19 +145,10 @@ final class PieceForClass
         if (null === $canon) {
             return $this;
         }
-        $same = new self(
-            $canon->inUnison($this->piece),
-            $this->policies,
-            $this->standing,
-            $this->goal,
-            '' === $this->score ? '' : $this->score.'-unison',
-            $this->overrides,
-            $this->memory,
-            $this->past,
-        );
+        $score = '' === $this->score ? '' : $this->score.'-unison';
+        $same = $this->with($canon->inUnison($this->piece), $score, $this->overrides, $this->memory, $this->past);
         $same->tells = $this->tells;
         $same->round = $canon;
-        $same->isInUnison = true;
 
         return $same;
     }
@@ -214,7 +213,7 @@ final class PieceForClass
             ->with('instrument', $instrument->value)
             ->with('policies', $this->policies->hands->fingerprint())
             ->with('tempo', $tempo ?? $this->goal)
-            ->with('overrides', array_map(self::told(...), $this->overrides[$instrument->value] ?? []))
+            ->with('overrides', Override::told($this->overrides[$instrument->value] ?? []))
             ->with('known', $this->standing->known($instrument));
     }
 
@@ -248,7 +247,7 @@ final class PieceForClass
             ->with('score', $this->score)
             ->with('policies', $this->policies->hands->fingerprint())
             ->with('goal', $this->goal)
-            ->with('overrides', array_map(static fn (array $of): array => array_map(self::told(...), $of), $this->overrides))
+            ->with('overrides', array_map(Override::told(...), $this->overrides))
             ->with('places', $this->standing->places());
     }
 
@@ -367,7 +366,12 @@ final class PieceForClass
     /** @return array<string, list<string>> letters of the strings that each instrument of the class uses, the most used first */
     private function strings(): array
     {
-        return $this->strings ??= $this->difficulty()->strings($this->policies->instruments);
+        $instruments = $this->policies->instruments;
+
+        return $this->strings ??= $this->memory->remember(
+            $this->fingerprint('strings')->with('instruments', $instruments),
+            fn (): array => $this->difficulty()->strings($instruments),
+        );
     }
 
     /** What is played of a warm-up: one part for each instrument of the class. */
@@ -390,11 +394,5 @@ final class PieceForClass
             $fingerprint,
             fn (): array => Counting::of($this->piece, $this->difficulty(), $this->policies->instruments, $this->goal),
         );
-    }
-
-    /** @return array{string, string, string, string} */
-    private static function told(Override $override): array
-    {
-        return [$override->note, $override->pitch, $override->kind->value, $override->value];
     }
 }

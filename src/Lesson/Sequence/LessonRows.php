@@ -203,7 +203,7 @@ final readonly class LessonRows
      */
     private function taughtRow(Sequence $sequence, TaughtLesson $lesson, array $chunks, int $number, array $tempos): LessonRow
     {
-        $available = $sequence->getClass()->secondsToTeach();
+        $available = $sequence->getClass()->policies()->seconds;
         $reached = $seconds = 0;
         $played = [];
         foreach ($lesson->begun() as $step) {

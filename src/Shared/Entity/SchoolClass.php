@@ -319,12 +319,6 @@ class SchoolClass implements CanBePutAway
         )->teaching($this->contact, $this->slow, $this->sizes(), $this->holdCheck, $this->getHabits());
     }
 
-    /** Seconds of a lesson in which something can be taught. */
-    public function secondsToTeach(): float
-    {
-        return ClassPolicies::secondsToTeach($this->minutes, $this->program?->getMinutesLost() ?? 0);
-    }
-
     public function setHandPolicies(HandPolicies $policies): void
     {
         $this->hands = $policies->choices() ?: null;
