@@ -143,7 +143,7 @@ final class PieceForClassTest extends TestCase
         CutPlan::of($piece, Method::Forward)->plan();
         CutPlan::of($piece, Method::SpotFirst)->plan();
         CutPlan::of($of(), Method::FindIt)->plan();
-        self::assertSame(['counting', 'difficulty', 'hands', 'hands', 'hands', 'hands', 'prompts'], $memory->made);
+        self::assertSame(['counting', 'difficulty', 'hands', 'hands', 'hands', 'hands', 'prompts', 'strings'], $memory->made);
     }
 
     public function testAnInstrumentThatAloneHoldsTheOthersFarBackDoesNotCount(): void
