@@ -74,7 +74,8 @@ final readonly class PhraseOctaves
         $costs = [];
         foreach (self::octaves($notes, $policy) as $octaves) {
             $moved = array_map(static fn (LineNote $note): LineNote => $note->octavesUp($octaves), $notes);
-            $costs[$octaves] = self::costs($linePhrases, $phrases, Fingering::of($moved, $policy), $policy);
+            $fingering = 0 === $octaves ? $usually : Fingering::of($moved, $policy);
+            $costs[$octaves] = self::costs($linePhrases, $phrases, $fingering, $policy);
         }
         $self = new self($notes, $phrases, $costs, $piece->beatTicks);
 

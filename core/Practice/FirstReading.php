@@ -25,6 +25,8 @@ final class FirstReading
     private array $lacks = [];
     /** @var array<string, float> by the classes of two neighbors; 1 where none is told */
     private array $seams = [];
+    /** @var array<string, Unread> of chunks, until something is read; by edges */
+    private array $unread = [];
 
     public function __construct(private NewMusic $music, private readonly ReadingLimit $limit)
     {
@@ -38,6 +40,11 @@ final class FirstReading
 
     /** What of a chunk is not read yet. */
     public function unread(Chunk $chunk): Unread
+    {
+        return $this->unread[$chunk->edges()] ??= $this->reckon($chunk);
+    }
+
+    private function reckon(Chunk $chunk): Unread
     {
         $sum = $new = 0.0;
         $seams = [];
@@ -113,11 +120,13 @@ final class FirstReading
     public function takeUp(NewMusic $music): void
     {
         $this->music = $music;
+        $this->unread = [];
     }
 
     /** @param \Closure(float, float): float $change of each lack, by how much of its measure the chunk holds */
     private function each(Chunk $chunk, \Closure $change): void
     {
+        $this->unread = [];
         $measures = $this->music->in($chunk);
         foreach ($measures->shares as $class => $share) {
             $this->lacks[$class] = $change($this->lacks[$class] ?? 1.0, $share);
