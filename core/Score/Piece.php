@@ -173,6 +173,27 @@ final readonly class Piece
         return true;
     }
 
+    /**
+     * Whether an instrument has a note in some measures; one that has no part of its own plays what the line plays.
+     *
+     * @param int $to position after the last measure
+     */
+    public function sounds(Instrument $instrument, int $from, int $to): bool
+    {
+        $own = array_filter($this->parts, static fn (Part $part): bool => $part->instrument === $instrument);
+        foreach ([] === $own ? $this->parts : $own as $part) {
+            for ($position = $from; $position < $to; ++$position) {
+                foreach ($part->events($position) as $event) {
+                    if (!$event->isRest()) {
+                        return true;
+                    }
+                }
+            }
+        }
+
+        return false;
+    }
+
     public function part(string $id): ?Part
     {
         foreach ($this->parts as $part) {

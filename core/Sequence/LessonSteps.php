@@ -99,7 +99,10 @@ final readonly class LessonSteps
             $hardest,
             $this->practice->comfort($chunk)->isHeldByReading(),
             $this->practice->lack($chunk),
-            Notice::joined([$this->says($purpose, $taught, $chunk, $this->playing($who, $eased), $who), ...$this->easedLines($eased)]),
+            Notice::joined([
+                $this->says($purpose, $taught, $chunk, $this->playing($chunk, $who, $eased), $who),
+                ...$this->easedLines($eased),
+            ]),
             $goesOn,
             $isCut,
             listen: $this->listensFor($purpose, $taught, $chunk, $time),
@@ -259,17 +262,21 @@ final readonly class LessonSteps
     }
 
     /**
-     * Who plays what is written, if only in part of the step.
+     * Who plays what is written, if only in part of the step; who rests is told nothing.
      *
      * @param array<string, int> $eased as eased() tells them
      *
      * @return list<Instrument>
      */
-    private function playing(Who $who, array $eased): array
+    private function playing(Chunk $chunk, Who $who, array $eased): array
     {
         $all = [] === $who->instruments ? [...$this->groups->together, ...array_values($this->groups->apart)] : $who->instruments;
 
-        return array_values(array_filter($all, static fn (Instrument $one): bool => 0 !== ($eased[$one->value] ?? null)));
+        return array_values(array_filter(
+            $all,
+            fn (Instrument $one): bool => 0 !== ($eased[$one->value] ?? null)
+                && $this->of->piece->sounds($one, $chunk->from->position, $chunk->lastPosition() + 1),
+        ));
     }
 
     /**

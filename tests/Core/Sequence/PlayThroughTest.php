@@ -216,6 +216,19 @@ final class PlayThroughTest extends TestCase
         self::assertLessThanOrEqual(6, \count($wait->lessons));
     }
 
+    public function testWhoRestsIsNoMeasureOfWhatIsSaidToAll(): void
+    {
+        $rest = 'z4|z4|z4|z4|';
+        $lower = "V:2 name=\"Viola\"\n{$rest}DFAF|GED2|FEDE|D4|\nV:3 name=\"Cello\" clef=bass octave=-1\n{$rest}DFAF|GED2|FEDE|D4|";
+        $bass = "V:4 name=\"Double Bass\" clef=bass octave=-2\n{$rest}D4|D4|D4|D4|";
+        $piece = Plans::piece(Tunes::abc("V:1 name=\"Violin\"\n(DEF)A|(GFE)B|AFD2|E4|{$rest}\n$lower\n$bass", '4/4', 'D'), 2, 84, 27);
+        $first = array_find(
+            Plans::of($piece, Method::Forward)->plan()->steps(),
+            static fn (LessonStep $step): bool => StepPurpose::Learn === $step->step->purpose,
+        );
+        self::assertStringNotContainsString('violins:', $first->says?->text() ?? 'violins:', 'they are all who play');
+    }
+
     public function testALessonOpensAndClosesAsLessonsDo(): void
     {
         [, , $first, $second] = $this->kettle();
