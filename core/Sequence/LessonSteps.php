@@ -30,6 +30,8 @@ use CoinStair\Core\Practice\Practice;
 use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\MeasureNumbers;
 use CoinStair\Core\Score\Notice;
+use CoinStair\Core\Score\Part;
+use CoinStair\Core\Score\Place;
 use CoinStair\Core\Stair\CoinRule;
 
 /** Puts a step of a lesson together: who plays it, what the others do, what the class is told, and why (handbook 6). */
@@ -37,6 +39,8 @@ final readonly class LessonSteps
 {
     /** Measures from which on a chunk can be halved. */
     private const HALVED = 2;
+    /** Measures for one that is too much for a group, so that it is eased in that one alone. */
+    private const FEW = 3;
     private const LISTEN = 'listen, then play';
 
     /**
@@ -101,7 +105,7 @@ final readonly class LessonSteps
             $this->practice->lack($chunk),
             Notice::joined([
                 $this->says($purpose, $taught, $chunk, $this->playing($chunk, $who, $eased), $who),
-                ...$this->easedLines($eased),
+                ...$this->easedLines($chunk, $eased, $time->top()->tempo ?? 0),
             ]),
             $goesOn,
             $isCut,
@@ -315,29 +319,53 @@ final readonly class LessonSteps
 
     /**
      * @param array<string, int> $eased as eased() tells them
+     * @param int                $top   beats a minute of the last tread
      *
      * @return list<Notice> what these groups play
      */
-    private function easedLines(array $eased): array
+    private function easedLines(Chunk $chunk, array $eased, int $top): array
     {
-        $byTempo = [];
+        $alike = $lines = [];
         foreach ($eased as $name => $tempo) {
-            $instrument = $this->groups->apart[$name];
-            $byTempo[$tempo.$this->of->easedPart($instrument)][] = $instrument;
+            $line = $this->easedIn($chunk, $this->groups->apart[$name], $top);
+            $key = $tempo.$line->text();
+            $alike[$key][] = $this->groups->apart[$name];
+            $lines[$key] = [$tempo, $line];
         }
 
         return array_values(array_map(
-            fn (array $groups): Notice => new Notice(
+            static fn (array $groups, array $of): Notice => new Notice(
                 0,
                 0,
-                0 === $eased[$groups[0]->value] ? '{who}: {eased}' : '{who}: as written up to {tempo}, then {eased}',
-                [
-                    'who' => Prompt::groups($groups),
-                    'tempo' => (string) $eased[$groups[0]->value],
-                    'eased' => Notice::word($this->of->easedPart($groups[0])),
-                ],
+                0 === $of[0] ? '{who}: {eased}' : '{who}: as written up to {tempo}, then {eased}',
+                ['who' => Prompt::groups($groups), 'tempo' => (string) $of[0], 'eased' => $of[1]],
             ),
-            $byTempo,
+            $alike,
+            $lines,
         ));
+    }
+
+    /** What a group plays that is eased: where few measures are too much for it, in these alone. */
+    private function easedIn(Chunk $chunk, Instrument $group, int $top): Notice
+    {
+        $piece = $this->of->piece;
+        $practice = $this->ofGroups[$group->value];
+        $hard = [];
+        $last = $chunk->lastPosition();
+        for ($position = $chunk->from->position; $position <= $last; ++$position) {
+            $measure = Chunk::of($piece, ChunkKind::Measure, Place::of($position), Place::of($position + 1));
+            if (ClassState::asWritten($practice, $measure) < $top) {
+                $hard[] = MeasureNumbers::of($piece)->at($position);
+            }
+        }
+        if ([] !== array_filter($piece->parts, static fn (Part $part): bool => $part->eased && $part->instrument === $group)) {
+            return Notice::word('the eased part');
+        }
+        $measures = $last - $chunk->from->position + 1;
+        $isFew = [] !== $hard && (1 === $measures || self::FEW * \count($hard) <= $measures);
+
+        return $isFew
+            ? new Notice(0, 0, 'in {measures} only the first note', ['measures' => implode(', ', $hard)])
+            : Notice::word('the first note of each measure');
     }
 }

@@ -290,14 +290,6 @@ final class PieceForClass
         );
     }
 
-    /** What a group plays for which the written part is too quick. */
-    public function easedPart(Instrument $instrument): string
-    {
-        $eased = array_filter($this->piece->parts, static fn (Part $part): bool => $part->eased && $part->instrument === $instrument);
-
-        return [] === $eased ? 'the first note of each measure' : 'the eased part';
-    }
-
     /** What is told before its chunks are learned. */
     public function prompts(int $goal): Prompts
     {

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Tests\Sequence;
 
 use CoinStair\Core\Chunk\Chunk;
 use CoinStair\Core\Chunk\ChunkKind;
+use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Form\Sameness;
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\ByHand;
@@ -214,6 +215,25 @@ final class PlayThroughTest extends TestCase
         self::assertFalse($wait->isAtGoal());
         self::assertSame('bass', $wait->holds?->instrument->value);
         self::assertLessThanOrEqual(6, \count($wait->lessons));
+    }
+
+    public function testAGroupIsEasedInTheMeasureThatIsTooMuchForIt(): void
+    {
+        $piece = Plans::tune('31-far-pier.abc');
+        $plan = Plans::of(Plans::piece($piece, 4, 96, 37), Method::Forward)->plan();
+        $name = static fn (?Chunk $chunk): string => null === $chunk ? '' : PlaceNames::of($piece)->chunk($chunk);
+        $said = static fn (string $chunk): string => implode(' · ', array_map(
+            static fn (LessonStep $step): string => $step->says?->text() ?? '',
+            array_filter($plan->steps(), static fn (LessonStep $step): bool => $chunk === $name($step->chunk)),
+        ));
+        self::assertStringContainsString('cellos: in 4 only the first note', $said('1–4'));
+        self::assertStringContainsString('cellos: in 4 only the first note', $said('1–16'));
+        self::assertStringNotContainsString('cellos: in', $said('5–8'), 'nothing there is too much for them');
+        $whole = Plans::of(Plans::piece(Plans::slowBass(), 2, 96, 27), Method::Forward)->plan();
+        self::assertStringContainsString('basses: the first note of each measure', implode(' · ', array_map(
+            static fn (LessonStep $step): string => $step->says?->text() ?? '',
+            $whole->steps(),
+        )));
     }
 
     public function testWhoRestsIsNoMeasureOfWhatIsSaidToAll(): void
