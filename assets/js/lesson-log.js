@@ -132,9 +132,11 @@ export class Log {
 
     async #exchange() {
         const before = this.#standing();
+        // The screen is told that it waits while it does: then it is told too that it waits no more.
         const waits = setTimeout(() => this.#setSlow(true), SLOW);
         const news = await this.outbox.exchange(this.lesson, [...this.#unsent.values()], this.#after);
         clearTimeout(waits);
+        const wasSlow = this.isSlow;
         this.isSlow = false;
         if (news) {
             const refused = new Set(news.refused.map(({ id }) => id));
@@ -153,7 +155,7 @@ export class Log {
                 await this.outbox.remember(this.lesson.lesson, [...this.#rows.values()], this.#after).catch(() => {});
             }
         }
-        if (!news || news.entries.length > 0 || before !== this.#standing()) {
+        if (!news || wasSlow || news.entries.length > 0 || before !== this.#standing()) {
             this.onChange();
         }
         return news !== null && this.#unsent.size === 0;

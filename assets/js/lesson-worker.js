@@ -7,13 +7,18 @@ import { NetworkFirst } from 'workbox-strategies';
 
 const PAGES = 'lesson-pages';
 const SECONDS = 6;
-const worker = /** @type {{skipWaiting: () => Promise<void>, location: Location}} */ (/** @type {unknown} */ (self));
+
+/** @typedef {(kind: 'message', heard: () => unknown) => void} Listens */
+/** @type {{skipWaiting: () => Promise<void>, location: Location, clients: {claim: () => unknown}, addEventListener: Listens}} */
+const worker = /** @type {any} */ (/** @type {unknown} */ (self));
 
 /** @param {string} address */
 const number = (address) => /^\/lessons\/(\d+)(?:\/|$)/.exec(new URL(address, worker.location.href).pathname)?.[1];
 
 worker.skipWaiting();
 clientsClaim();
+// A page that opened while this awoke asks for it.
+worker.addEventListener('message', () => worker.clients.claim());
 cleanupOutdatedCaches();
 precacheAndRoute(KEPT);
 

@@ -92,5 +92,5 @@ test('it says that it waits, once it has waited for a while, and no longer than 
     mock.timers.reset();
     await outbox.answer();
     await asked;
-    assert.equal(log.isSlow, false);
+    assert.deepEqual([log.isSlow, changes], [false, 2], 'and the screen is told that it waits no more');
 });

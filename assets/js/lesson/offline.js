@@ -69,9 +69,12 @@ export async function keepLesson(addresses) {
         return false;
     }
     await keeper.register('/lesson-worker.js');
-    await keeper.ready;
+    const { active } = await keeper.ready;
     if (!keeper.controller) {
-        await new Promise((resolve) => keeper.addEventListener('controllerchange', resolve, { once: true }));
+        const taken = new Promise((resolve) => keeper.addEventListener('controllerchange', resolve, { once: true }));
+        // A page that was on its way while the worker awoke was not there yet when it took its pages: it asks to be taken.
+        active?.postMessage('take');
+        await taken;
     }
     // The page came before its keeper: have it kept now.
     await fetch(location.pathname, { headers: { Accept: 'text/html' } });
