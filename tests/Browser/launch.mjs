@@ -5,6 +5,8 @@ export const launch = {
         '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',
+        // The engraver is large, and a test needs little of it.
+        '--js-flags=--wasm-lazy-compilation',
         '--no-first-run',
         '--disable-background-networking',
         '--disable-component-update',

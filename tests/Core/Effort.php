@@ -4,17 +4,39 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Tests;
 
-/** How often something random is tried: all of it by `bin/test core`, a part of it in the ordinary run. And how fast the machine is now. */
+/** How much is tried: all by `bin/test core` and `bin/test web`, a part in the ordinary run. And how fast the machine is now. */
 final class Effort
 {
-    private const PART = 0.2;
+    private const PART = 0.1;
     /** Seconds that the same small work takes on the machine for which limits are said, with nothing else to do. */
     private const SECONDS = 0.028;
     private const SLOWEST = 2.0;
 
+    public static function isWhole(): bool
+    {
+        return 'all' === getenv('COIN_STAIR_RANDOM');
+    }
+
     public static function times(int $full): int
     {
-        return 'all' === getenv('COIN_STAIR_RANDOM') ? $full : (int) ceil(self::PART * $full);
+        return self::isWhole() ? $full : (int) ceil(self::PART * $full);
+    }
+
+    /**
+     * @template T
+     *
+     * @param array<string, T> $all
+     *
+     * @return array<string, T> of these all, or every so manieth
+     */
+    public static function some(array $all, int $every): array
+    {
+        if (self::isWhole()) {
+            return $all;
+        }
+        $position = array_flip(array_keys($all));
+
+        return array_filter($all, static fn (string $name): bool => 0 === $position[$name] % $every, \ARRAY_FILTER_USE_KEY);
     }
 
     /** By how much a second is longer now than on that machine: others may use it as well, and its processors may be halves of one. */

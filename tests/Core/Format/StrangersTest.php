@@ -13,6 +13,7 @@ use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Ticks;
 use CoinStair\Core\Sound\Performance;
+use CoinStair\Core\Tests\Effort;
 use PHPUnit\Framework\TestCase;
 
 /** Programs of other people read what Coin Stair writes, and Coin Stair reads what they ship. */
@@ -77,7 +78,7 @@ final class StrangersTest extends TestCase
     public function testTheEngraverDrawsEveryTuneWithoutAWarning(): void
     {
         $expected = [];
-        foreach (self::tunes() as $name => [$piece]) {
+        foreach (Effort::some(self::tunes(), 4) as $name => [$piece]) {
             file_put_contents("$this->folder/$name.musicxml", ScoreWriter::MusicXml->write($piece));
             $expected["$name.musicxml"] = ['drawn' => true, 'said' => ''];
         }

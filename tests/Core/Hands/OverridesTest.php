@@ -14,6 +14,7 @@ use CoinStair\Core\Score\Override;
 use CoinStair\Core\Score\OverrideKind;
 use CoinStair\Core\Score\Overrides;
 use CoinStair\Core\Score\Refusal;
+use CoinStair\Core\Tests\Effort;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Tunes;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -96,7 +97,7 @@ final class OverridesTest extends TestCase
     public function testEveryEditIsKeptInAnyPiece(): void
     {
         $random = new Randomizer(new Mt19937(61));
-        for ($seed = 0; $seed < 150; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(150); ++$seed) {
             $piece = RandomPieces::piece($seed);
             $instrument = $piece->parts[0]->instrument;
             $policies = HandPolicies::of(1 + ($seed % 4), [

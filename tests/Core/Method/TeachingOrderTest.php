@@ -22,6 +22,7 @@ use CoinStair\Core\Score\Instrument;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Score\Place;
 use CoinStair\Core\Score\Ticks;
+use CoinStair\Core\Tests\Effort;
 use CoinStair\Core\Tests\RandomPieces;
 use CoinStair\Core\Tests\Sequence\Plans;
 use CoinStair\Core\Tests\Tunes;
@@ -238,7 +239,7 @@ final class TeachingOrderTest extends TestCase
     private function pieces(): array
     {
         $pieces = [];
-        for ($seed = 0; $seed < 60; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(60); ++$seed) {
             $pieces["seed $seed"] = RandomPieces::piece($seed, measures: 16);
         }
         foreach (glob(\dirname(__DIR__, 3).'/demo/tunes/*') ?: [] as $file) {

@@ -24,6 +24,7 @@ use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\PieceSkills;
 use CoinStair\Core\Standing\Thresholds;
+use CoinStair\Core\Tests\Effort;
 use CoinStair\Core\Tests\Skill\Lessons;
 use CoinStair\Core\Tests\Skill\LoggedLesson;
 use CoinStair\Core\Tests\Tunes;
@@ -250,7 +251,7 @@ final class ClassSkillsTest extends TestCase
     {
         $piece = self::tune();
         $skills = self::skills($piece);
-        for ($seed = 0; $seed < 300; ++$seed) {
+        for ($seed = 0; $seed < Effort::times(300); ++$seed) {
             $random = new Randomizer(new Mt19937($seed));
             $kept = ClassRecord::none();
             $lessons = [];
