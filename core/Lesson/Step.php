@@ -6,6 +6,7 @@ namespace CoinStair\Core\Lesson;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\Stair;
 
@@ -15,6 +16,8 @@ use CoinStair\Core\Stair\Stair;
  */
 final readonly class Step
 {
+    use Copies;
+
     /**
      * @param Stair|null  $stair  none where nothing is played
      * @param Rung|null   $rung   of the ladder of a crossing
@@ -44,6 +47,11 @@ final readonly class Step
     public function who(): Who
     {
         return $this->who ?? Who::all();
+    }
+
+    public function playedBy(Who $who): self
+    {
+        return $this->copy(who: $who);
     }
 
     /** Its coins make the chunk itself more comfortable: not those on open strings. */

@@ -6,6 +6,7 @@ namespace CoinStair\Core\Lesson;
 
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Method\StepPurpose;
+use CoinStair\Core\Score\Copies;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Stair\CoinRule;
 use CoinStair\Core\Stair\GoingOn;
@@ -21,7 +22,7 @@ use CoinStair\Core\Standing\Matter;
  *     startTread: int, mode: string, turns: int, prompt: string, pattern?: string, rung?: string, like?: int, goal?: int, seconds: float,
  *     doneBefore: bool, who?: array{kind: string, instruments: list<string>, others: string}, rounds?: list<StoredRound>, warmUp?: string,
  *     easier?: string, fuller?: string, isCut?: bool, isSpare?: bool, says?: StoredNotice,
- *     listen?: StoredNotice
+ *     listen?: StoredNotice, row?: string
  * }
  *
  * @phpstan-import-type Stored from Notice as StoredNotice
@@ -29,6 +30,8 @@ use CoinStair\Core\Standing\Matter;
  */
 final readonly class TaughtStep
 {
+    use Copies;
+
     /**
      * @param string      $id         in the log of its lesson
      * @param int         $chunk      id of the chunk; 0 where nothing is played
@@ -40,6 +43,8 @@ final readonly class TaughtStep
      * @param bool        $isSpare    it is of the next lesson, for a class that is quicker than it was planned
      * @param Notice|null $says       what the class is told, where the teacher has no words of their own
      * @param Notice|null $listen     what it listens for in its last coins
+     * @param string|null $row        id of the step of the sequence of which it is, where the lesson was moved to another class's sequence
+     *                                afterwards; empty where that has none like it
      */
     public function __construct(
         public string $id,
@@ -54,7 +59,32 @@ final readonly class TaughtStep
         public bool $isSpare = false,
         public ?Notice $says = null,
         public ?Notice $listen = null,
+        private ?string $row = null,
     ) {
+    }
+
+    /** Id of the step of its sequence of which it is; empty for none. */
+    public function row(): string
+    {
+        return $this->row ?? $this->id;
+    }
+
+    /** It is a step of a sequence's order, and none that the lesson asked for by itself. */
+    public function isOrdered(): bool
+    {
+        return ctype_digit($this->id);
+    }
+
+    /** As a step of another sequence. */
+    public function asRow(string $row): self
+    {
+        return $this->copy(row: $row === $this->id ? null : $row);
+    }
+
+    /** As it was played by others than was planned; as it is where none are named. */
+    public function playedBy(?Who $who): self
+    {
+        return null === $who ? $this : $this->copy(step: $this->step->playedBy($who));
     }
 
     /** @param Stored $row as stored() made it, also years ago */
@@ -89,6 +119,7 @@ final readonly class TaughtStep
             $row['isSpare'] ?? false,
             isset($row['says']) ? Notice::parse($row['says']) : null,
             isset($row['listen']) ? Notice::parse($row['listen']) : null,
+            $row['row'] ?? null,
         );
     }
 
@@ -123,6 +154,7 @@ final readonly class TaughtStep
             'isSpare' => $this->isSpare,
             ...null === $this->says ? [] : ['says' => $this->says->stored()],
             ...null === $this->listen ? [] : ['listen' => $this->listen->stored()],
+            ...null === $this->row ? [] : ['row' => $this->row],
         ];
     }
 

@@ -30,6 +30,15 @@ enum EntryKind: string
     case NotDone = 'not-done';
     /** said afterwards: the lesson was on the day named by its text, as Y-m-d */
     case Day = 'day';
+    /** said afterwards: the step was played by the instruments named by its text, with commas; by all where it is empty */
+    case Group = 'group';
+    /** said afterwards: the lesson was with another class than the one named by its text, and stands with that other one now */
+    case Moved = 'moved';
+    /** said afterwards: the lesson was by another of the sequences that this class has on the piece, and stands with that one now */
+    case Ordered = 'ordered';
+    /** said afterwards: this lesson was none, and nothing of it counts any more; or it was one all the same */
+    case Out = 'out';
+    case Back = 'back';
 
     /** The state of a stair to which it leads from one of its states; the same where it does not move the stair. */
     public function next(StairMachine $machine, int $state): int

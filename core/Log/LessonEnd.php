@@ -45,9 +45,13 @@ final readonly class LessonEnd
     public static function of(array $steps, array $entries, int $treadsBack, ?\Closure $likely = null): self
     {
         $summary = LogSummary::of($steps, $entries);
+        $steps = $summary->played($steps);
         $results = $summary->results;
         $opened = $notDone = $notes = [];
         foreach (LogEntry::inOrder($entries) as $entry) {
+            if (EntryKind::Group === $entry->kind) {
+                continue;
+            }
             $opened[$entry->step] = true;
             $notDone[$entry->step] = EntryKind::NotDone === $entry->kind;
             if (EntryKind::Note === $entry->kind) {

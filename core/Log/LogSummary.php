@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace CoinStair\Core\Log;
 
+use CoinStair\Core\Lesson\Others;
 use CoinStair\Core\Lesson\TaughtStep;
+use CoinStair\Core\Lesson\Who;
+use CoinStair\Core\Lesson\WhoKind;
+use CoinStair\Core\Score\Instrument;
 
 /**
  * What a lesson's log tells of its steps, without the log: a projection, replayed once for each state of the log. Whatever looks back on
@@ -17,9 +21,15 @@ final readonly class LogSummary
      * @param array<array-key, StepPlay>   $plays   of the steps with a stair in which something was played, by id
      * @param array<array-key, true>       $named   ids of the steps of which the log says anything
      * @param float                        $seconds from the first entry of the lesson to the last
+     * @param array<array-key, Who>        $who     who played a step, where it was said afterwards that it was not who was planned
      */
-    private function __construct(public array $results, public array $plays, public array $named, public float $seconds)
-    {
+    private function __construct(
+        public array $results,
+        public array $plays,
+        public array $named,
+        public float $seconds,
+        private array $who,
+    ) {
     }
 
     /**
@@ -29,11 +39,15 @@ final readonly class LogSummary
     public static function of(array $steps, iterable $entries): self
     {
         $entries = array_values([...$entries]);
-        $byStep = [];
+        $byStep = $groups = $results = $plays = $who = [];
         foreach (LogEntry::inOrder($entries) as $entry) {
-            $byStep[$entry->step][] = $entry;
+            if (EntryKind::Group === $entry->kind) {
+                // Who played says nothing of whether it was played.
+                $groups[$entry->step] = $entry->text;
+            } else {
+                $byStep[$entry->step][] = $entry;
+            }
         }
-        $results = $plays = [];
         foreach ($steps as $step) {
             $of = $byStep[$step->id] ?? [];
             // What was played to the class is nothing that it did.
@@ -42,9 +56,35 @@ final readonly class LogSummary
                 $results[$step->id] = $result;
                 $plays[$step->id] = StepPlay::of($step, $of);
             }
+            if (isset($groups[$step->id])) {
+                $who[$step->id] = self::who($groups[$step->id], $step->step->who()->others);
+            }
         }
+        $named = array_fill_keys(array_keys($byStep), true);
 
-        return new self($results, array_filter($plays), array_fill_keys(array_keys($byStep), true), self::seconds($entries));
+        return new self($results, array_filter($plays), $named, self::seconds($entries), $who);
+    }
+
+    /**
+     * The steps of the lesson, each with those who really played it.
+     *
+     * @param list<TaughtStep> $steps as they were planned
+     *
+     * @return list<TaughtStep>
+     */
+    public function played(array $steps): array
+    {
+        return [] === $this->who
+            ? $steps
+            : array_map(fn (TaughtStep $step): TaughtStep => $step->playedBy($this->who[$step->id] ?? null), $steps);
+    }
+
+    /** @param string $text instruments with commas; all where it is empty */
+    private static function who(string $text, Others $others): Who
+    {
+        $named = array_values(array_filter(array_map(Instrument::tryFrom(...), explode(',', $text))));
+
+        return Who::of([] === $named ? WhoKind::All : WhoKind::Instruments, $named, [] === $named ? Others::None : $others);
     }
 
     /**

@@ -29,7 +29,7 @@ final class PastLessons
                 $result = $lesson->log->results[$step->id] ?? null;
                 $chunk = $chunks[$step->chunk] ?? null;
                 if (isset($lesson->log->named[$step->id]) && (null === $result || (!$step->step->practises() && $result->done))) {
-                    $opened[] = $step->id;
+                    $opened[] = $step->row();
                 }
                 if (null !== $result && null !== $chunk && $result->begun && $step->step->practises()) {
                     $touches[] = self::touch($step, $result, $chunk);
@@ -48,7 +48,7 @@ final class PastLessons
         $treads = $step->step->stair->treads ?? [];
 
         return new Touch(
-            $step->id,
+            $step->row(),
             $chunk,
             $result->coins,
             $result->reached,

@@ -9,18 +9,22 @@ use CoinStair\Core\Lesson\TaughtStep;
 /** A lesson that was taught: when it was, its steps, and what its log tells of them. */
 final readonly class TaughtLesson
 {
+    /** @var list<TaughtStep> each with those who really played it */
+    public array $steps;
+
     /**
      * @param string           $day   Y-m-d
-     * @param list<TaughtStep> $steps
+     * @param list<TaughtStep> $steps as they were planned
      * @param string           $piece id of the piece on which it was; empty where nobody asks
      */
     public function __construct(
         public string $id,
         public string $day,
-        public array $steps,
+        array $steps,
         public LogSummary $log,
         public string $piece = '',
     ) {
+        $this->steps = $log->played($steps);
     }
 
     /**

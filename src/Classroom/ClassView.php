@@ -63,7 +63,8 @@ final readonly class ClassView
 
     /**
      * @param list<array{
-     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int, logHash: int,
+     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, putAwayAt: \DateTimeImmutable|null, title: string,
+     *     remark: string, logSize: int, logHash: int,
      * }> $rows
      *
      * @return list<LogRow>
@@ -76,6 +77,9 @@ final readonly class ClassView
             fn (): array => $this->sums(array_column($rows, 'id')),
         );
 
+        $out = array_filter($rows, static fn (array $row): bool => null !== $row['putAwayAt']);
+        $who = $this->lessons->whoPutAway(array_column($out, 'id'));
+
         return array_map(
             static fn (array $row): LogRow => new LogRow(
                 $row['id'],
@@ -86,6 +90,8 @@ final readonly class ClassView
                 $sums[$row['id']]->coins,
                 $sums[$row['id']]->misses,
                 $sums[$row['id']]->steps,
+                $row['putAwayAt'],
+                $who[$row['id']] ?? '',
             ),
             $rows,
         );

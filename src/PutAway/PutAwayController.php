@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace App\PutAway;
 
+use App\Lesson\Teach\Corrections;
 use App\Shared\Entity\CanBePutAway;
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\User;
 use App\Shared\Repository\PutAwayRepository;
+use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
 
 /** Puts away and brings back; deletes what was put away and never taught (handbook 11). */
 final class PutAwayController extends AbstractController
@@ -18,8 +23,11 @@ final class PutAwayController extends AbstractController
     private const ONE = '/{kind}/{id}';
     private const WHERE = ['kind' => 'pieces|classes|sequences|lessons', 'id' => '\d{1,9}'];
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly PutAwayRepository $rows)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly PutAwayRepository $rows,
+        private readonly Corrections $corrections,
+    ) {
     }
 
     #[Route('/put-away', name: 'put_away_list', methods: ['GET'])]
@@ -45,9 +53,18 @@ final class PutAwayController extends AbstractController
     }
 
     #[Route(self::ONE.'/put-away', name: 'put_away', methods: ['POST'], requirements: self::WHERE)]
-    public function putAway(PutAwayKind $kind, int $id, ClockInterface $clock): Response
+    public function putAway(PutAwayKind $kind, int $id, ClockInterface $clock, #[CurrentUser] User $user): Response
     {
-        $this->row($kind, $id)->putAway($clock->now());
+        $row = $this->row($kind, $id);
+        if ($row instanceof Lesson) {
+            return $this->corrected(
+                $row,
+                $user,
+                Corrections::OUT,
+                'Nothing of this lesson counts any more. Bring it back whenever you like.',
+            );
+        }
+        $row->putAway($clock->now());
         $this->entities->flush();
         $this->addFlash('done', 'It is put away: out of the lists, still in the record. Bring it back whenever you like.');
 
@@ -55,9 +72,13 @@ final class PutAwayController extends AbstractController
     }
 
     #[Route(self::ONE.'/bring-back', name: 'bring_back', methods: ['POST'], requirements: self::WHERE)]
-    public function bringBack(PutAwayKind $kind, int $id): Response
+    public function bringBack(PutAwayKind $kind, int $id, #[CurrentUser] User $user): Response
     {
-        $this->row($kind, $id)->bringBack();
+        $row = $this->row($kind, $id);
+        if ($row instanceof Lesson) {
+            return $this->corrected($row, $user, Corrections::BACK, 'This lesson counts again.');
+        }
+        $row->bringBack();
         $this->entities->flush();
         $this->addFlash('done', 'It is back in the lists.');
 
@@ -78,6 +99,19 @@ final class PutAwayController extends AbstractController
         $this->addFlash('done', 'It is deleted.');
 
         return $this->redirectToRoute('put_away_list', [], 303);
+    }
+
+    /** A lesson leaves the record and comes back by a correction of it, with who and when. */
+    private function corrected(Lesson $lesson, User $user, string $what, string $done): Response
+    {
+        try {
+            $this->corrections->make($lesson, $user, $what, '');
+            $this->addFlash('done', $done);
+        } catch (Refusal $refusal) {
+            $this->addFlash('error', $refusal->notice);
+        }
+
+        return $this->redirectToRoute('lesson_end', ['id' => $lesson->getId()], 303);
     }
 
     private function row(PutAwayKind $kind, int $id): CanBePutAway

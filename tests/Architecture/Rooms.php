@@ -99,7 +99,7 @@ final class Rooms
         'Account' => self::SHARED,
         'Account\Command' => [...self::SHARED, 'Account'],
         'Home' => self::SHARED,
-        'PutAway' => self::SHARED,
+        'PutAway' => [...self::SHARED, 'Lesson\Teach'],
         'Classroom' => self::SHARED,
         'Skill' => self::SHARED,
         'Report' => self::SHARED,

@@ -55,17 +55,25 @@ final class PutAwayTest extends WebCase
         self::assertNotNull($this->entities()->find(Piece::class, $rows['pieces']));
     }
 
-    public function testALessonThatIsPutAwayIsInNoListButCountsStill(): void
+    public function testALessonThatIsPutAwayCountsNoMoreAndStandsCrossedOut(): void
     {
         $lesson = $this->lesson();
         $this->send($lesson, array_map(fn (): array => $this->entry($lesson, 'coin'), [1, 2, 3]));
         $this->post("/lessons/{$lesson->getId()}/accept", ['remark' => 'Only word.']);
         $class = '/classes/'.$lesson->getClass()->getId();
         self::assertStringContainsString('Only word.', $this->page($class));
-        $this->post("/lessons/{$lesson->getId()}/put-away");
-        self::assertStringNotContainsString('Only word.', $this->page($class));
         self::assertStringContainsString('60 of 84', $this->page($class));
-        self::assertStringContainsString('This is put away', $this->page("/lessons/{$lesson->getId()}/end"));
+        $this->post("/lessons/{$lesson->getId()}/put-away");
+        self::assertStringNotContainsString('60 of 84', $this->page($class));
+        self::assertSelectorTextContains('tr.crossed-out', 'Only word.');
+        self::assertSelectorTextContains('tr.crossed-out', 'by one@example.org');
+        self::assertStringContainsString('it was no lesson', $this->page("/lessons/{$lesson->getId()}/end"));
+        $this->post("/lessons/{$lesson->getId()}/put-away");
+        $this->post("/lessons/{$lesson->getId()}/bring-back");
+        self::assertStringContainsString('60 of 84', $this->page($class));
+        self::assertSelectorCount(0, 'tr.crossed-out');
+        $this->page("/lessons/{$lesson->getId()}/end");
+        self::assertSelectorCount(2, '.corrections li', 'what changes nothing is no correction');
     }
 
     public function testWhatWasNeverTaughtIsDeletedOncePutAway(): void

@@ -12,7 +12,9 @@ use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
 use App\Shared\Facts\Skills;
 use App\Shared\Plans\LessonSequences;
+use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LessonRepository;
+use App\Shared\Repository\SequenceRepository;
 use CoinStair\Core\Chunk\Chunk as CoreChunk;
 use CoinStair\Core\Chunk\PlaceNames;
 use CoinStair\Core\Lesson\Habit;
@@ -35,6 +37,8 @@ final class LessonController extends AbstractController
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly LessonRepository $lessons,
+        private readonly ClassRepository $classes,
+        private readonly SequenceRepository $sequences,
         private readonly LessonChunks $chunks,
         private readonly LessonLog $log,
         private readonly LessonSequences $plans,
@@ -129,7 +133,9 @@ final class LessonController extends AbstractController
     public function correct(Lesson $lesson, Request $request, Corrections $corrections, #[CurrentUser] User $user): Response
     {
         try {
-            $corrections->make($lesson, $user, $request->request->getString('what'), $request->request->getString('about'));
+            $asked = $request->request;
+            $who = array_values(array_filter($asked->all('who'), is_string(...)));
+            $corrections->make($lesson, $user, $asked->getString('what'), $asked->getString('about'), $who);
         } catch (Refusal $refusal) {
             return $this->record($lesson, $refusal->notice);
         }
@@ -156,6 +162,9 @@ final class LessonController extends AbstractController
             $this->skills->gainOf($lesson),
             $this->skills->catalogue(),
             self::sumUp($lesson, $end, $chunks),
+            $lesson->isOpen() ? [] : $this->classes->choices(),
+            $lesson->isOpen() ? [] : $this->sequences->like($lesson, $lesson->getClass()),
+            $lesson->isOpen() ? [] : $this->lessons->entriesOf($lesson),
         );
 
         return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shared\Entity;
 
+use CoinStair\Core\Lesson\OtherSequence;
 use CoinStair\Core\Lesson\TaughtStep;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
@@ -106,6 +107,12 @@ class Lesson implements CanBePutAway
         return [] !== $this->pieces;
     }
 
+    /** @return list<int> ids of a row of short pieces; none where it is one piece */
+    public function getPieces(): array
+    {
+        return $this->pieces;
+    }
+
     public function getDay(): \DateTimeImmutable
     {
         return $this->day;
@@ -114,6 +121,15 @@ class Lesson implements CanBePutAway
     public function moveTo(\DateTimeImmutable $day): void
     {
         $this->day = $day;
+    }
+
+    /** It was with another class, or by another sequence: its steps are those of that sequence, where there is one. */
+    public function moveToSequence(SchoolClass $class, ?Sequence $sequence): void
+    {
+        $other = $sequence?->asOther() ?? new OtherSequence([]);
+        $this->plan = array_map(static fn (TaughtStep $step): array => $step->stored(), $other->take($this->steps()));
+        $this->class = $class;
+        $this->sequence = $sequence;
     }
 
     public function getStartedAt(): \DateTimeImmutable

@@ -6,6 +6,7 @@ namespace App\Shared\Entity;
 
 use CoinStair\Core\Lesson\Aim;
 use CoinStair\Core\Lesson\FirstContact;
+use CoinStair\Core\Lesson\OtherSequence;
 use CoinStair\Core\Lesson\OwnStep;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Lesson\WarmUp;
@@ -248,6 +249,15 @@ class Sequence implements CanBePutAway
         usort($steps, static fn (Step $a, Step $b): int => $a->getPlace() <=> $b->getPlace());
 
         return $steps;
+    }
+
+    /** Its order, for a lesson that was planned by another one. */
+    public function asOther(): OtherSequence
+    {
+        return new OtherSequence(array_map(
+            static fn (Step $row): array => [(string) $row->getId(), $row->getPurpose(), (int) $row->getChunk()?->getId(), $row->getRung()],
+            $this->steps(),
+        ));
     }
 
     /** @return list<Step> those that were taken out as well */

@@ -19,7 +19,7 @@ use Doctrine\DBAL\ParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 
 /**
- * Lessons and their logs.
+ * Lessons and their logs. What looks back on lessons leaves out those that were put away: they were none of this class.
  *
  * @phpstan-import-type Stored from TaughtStep
  */
@@ -52,7 +52,7 @@ final readonly class LessonRepository
             ->fetchAllAssociative(
                 'SELECT class_id, COUNT(*) lessons, '.
                     Checksum::over('id, day, log_size, log_hash, ended_at IS NULL').
-                    ' state FROM lesson WHERE class_id IN (?) AND program_id = ? GROUP BY class_id',
+                    ' state FROM lesson WHERE class_id IN (?) AND program_id = ? AND put_away_at IS NULL GROUP BY class_id',
                 [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
                 [ArrayParameterType::INTEGER, ParameterType::INTEGER],
             );
@@ -86,26 +86,26 @@ final readonly class LessonRepository
     }
 
     /**
-     * What a log of a class shows of its lessons, the latest first.
+     * What a log of a class shows of its lessons, the latest first; those that were put away too, which are crossed out there.
      *
      * @return list<array{
-     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int, logHash: int,
+     *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, putAwayAt: \DateTimeImmutable|null, title: string,
+     *     remark: string, logSize: int, logHash: int,
      * }>
      */
     public function rowsOf(SchoolClass $class, int $limit, int $first): array
     {
         /**
          * @var list<array{
-         *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, title: string, remark: string, logSize: int,
-         *     logHash: int,
+         *     id: int, day: \DateTimeImmutable, endedAt: \DateTimeImmutable|null, putAwayAt: \DateTimeImmutable|null, title: string,
+         *     remark: string, logSize: int, logHash: int,
          * }> $rows
          */
         $rows = $this->entities
             ->createQuery(
-                'SELECT l.id, l.day, l.endedAt, p.title, l.remark, l.logSize, l.logHash FROM '.
+                'SELECT l.id, l.day, l.endedAt, l.putAwayAt, p.title, l.remark, l.logSize, l.logHash FROM '.
                     Lesson::class.
-                    ' l JOIN l.piece p '.
-                    'WHERE l.class = :class AND l.putAwayAt IS NULL ORDER BY l.day DESC, l.id DESC',
+                    ' l JOIN l.piece p WHERE l.class = :class ORDER BY l.day DESC, l.id DESC',
             )
             ->setParameter('class', $class)
             ->setFirstResult($first)
@@ -123,7 +123,7 @@ final readonly class LessonRepository
             ->getConnection()
             ->fetchAllAssociative(
                 'SELECT id, day, piece_id piece, log_size size, log_hash hash, started_at begun FROM lesson '.
-                    'WHERE class_id = ? AND program_id = ? ORDER BY day DESC, id DESC LIMIT '.self::LINES,
+                    'WHERE class_id = ? AND program_id = ? AND put_away_at IS NULL ORDER BY day DESC, id DESC LIMIT '.self::LINES,
                 [$class->getId(), $this->program->get()->getId()],
             );
 
@@ -191,7 +191,8 @@ final readonly class LessonRepository
             ->createQuery(
                 'SELECT l FROM '.
                     Lesson::class.
-                    ' l WHERE l.class = :class AND l.piece = :piece AND l.endedAt IS NOT NULL ORDER BY l.day DESC, l.id DESC',
+                    ' l WHERE l.class = :class AND l.piece = :piece AND l.endedAt IS NOT NULL AND l.putAwayAt IS NULL '.
+                    'ORDER BY l.day DESC, l.id DESC',
             )
             ->setParameter('class', $class)
             ->setParameter('piece', $piece)
@@ -207,7 +208,9 @@ final readonly class LessonRepository
         /** @var list<Lesson> $lessons */
         $lessons = $this->entities
             ->createQuery(
-                'SELECT l FROM '.Lesson::class.' l WHERE l.sequence = :sequence AND l.endedAt IS NOT NULL ORDER BY l.day DESC, l.id DESC',
+                'SELECT l FROM '.
+                    Lesson::class.
+                    ' l WHERE l.sequence = :sequence AND l.endedAt IS NOT NULL AND l.putAwayAt IS NULL ORDER BY l.day DESC, l.id DESC',
             )
             ->setParameter('sequence', $sequence)
             ->setMaxResults($limit)
@@ -302,6 +305,35 @@ final readonly class LessonRepository
             ->getResult();
 
         return $entries;
+    }
+
+    /**
+     * Who put some lessons away, the last time it was done.
+     *
+     * @param list<int> $ids of lessons
+     *
+     * @return array<int, string> e-mail addresses by id; none for somebody who is gone
+     */
+    public function whoPutAway(array $ids): array
+    {
+        /** @var list<array{lesson: int|string, email: string|null}> $rows */
+        $rows = [] === $ids
+            ? []
+            : $this->entities
+                ->createQuery(
+                    'SELECT IDENTITY(e.lesson) lesson, a.email email FROM '.LogEntry::class.' e LEFT JOIN e.account a '.
+                        'WHERE e.lesson IN (:ids) AND e.kind = :out ORDER BY e.position',
+                )
+                ->setParameter('ids', $ids)
+                ->setParameter('out', EntryKind::Out)
+                ->setMaxResults(LogLimits::CORRECTIONS * \count($ids))
+                ->getArrayResult();
+        $who = [];
+        foreach ($rows as $row) {
+            $who[(int) $row['lesson']] = (string) $row['email'];
+        }
+
+        return $who;
     }
 
     /** How many entries devices sent when a lesson had been accepted already. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shared\Repository;
 
 use App\Shared\Entity\Chunk;
+use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Entity\Sequence;
@@ -80,6 +81,24 @@ final readonly class SequenceRepository
         }
 
         return $sequence;
+    }
+
+    /** @return list<Sequence> those of a class on what a lesson was on, the latest first */
+    public function like(Lesson $lesson, SchoolClass $class): array
+    {
+        /** @var list<Sequence> $found */
+        $found = $this->entities
+            ->createQuery(
+                'SELECT s FROM '.
+                    Sequence::class.
+                    ' s WHERE s.class = :class AND s.piece = :piece AND s.putAwayAt IS NULL ORDER BY s.changedAt DESC, s.id DESC',
+            )
+            ->setParameter('class', $class)
+            ->setParameter('piece', $lesson->getPiece())
+            ->setMaxResults(self::OF_CLASS)
+            ->getResult();
+
+        return array_values(array_filter($found, static fn (Sequence $one): bool => $one->getPieces() === $lesson->getPieces()));
     }
 
     /**
