@@ -1,5 +1,5 @@
-// What somebody with a bad will, or a program that asks for too much, does to all others: each is told, and nobody else waits for it. The
-// ordinary run does it in small; COIN_STAIR_ATTACK=long with its full figures.
+// What somebody with a bad will, or a program that asks for too much, does to all others: each is told, and nobody else waits for it.
+// COIN_STAIR_ATTACK=long has its full figures.
 import assert from 'node:assert/strict';
 import { connect } from 'node:net';
 import { after, before, test } from 'node:test';
@@ -7,7 +7,6 @@ import { Client, eventually, freePort, wait, within } from '../Fault/client.mjs'
 import { ask, at, flood, LONG, screen, SECONDS, soon } from './client.mjs';
 import { Home } from './homes.mjs';
 import { entries, manyAddresses, newcomer, signingIn, tune } from './people.mjs';
-import { testTogether } from './together.mjs';
 
 const home = new Home(await freePort(), 'abuse');
 const ms = (times) => `${at(times, 0.5).toFixed(1)} ms, ${at(times, 0.95).toFixed(1)} ms at 95 %`;
@@ -279,118 +278,3 @@ test('many long rules of one program cost its pages little', { timeout: within(2
     assert.ok(performance.now() - began < SECONDS * 1000, 'a rule is tried at once');
     context.diagnostic(`${rules} rules of 1,000 letters: ${took.join(', ')}`);
 });
-
-test(
-    'an index that would make too much is refused in words, one of a book is read in the background',
-    { timeout: within(120) },
-    async (context) => {
-        await teacher.page('/library/index');
-        const send = async (rows) => {
-            const form = new FormData();
-            form.set('_token', teacher.token);
-            form.set('book', 'Index Bomb');
-            form.set('file', new Blob([`number,title,key,meter,measures\n${rows.join('\n')}\n`]), 'index.csv');
-            const began = performance.now();
-            const answer = await teacher.ask('/library/index', {
-                method: 'POST',
-                headers: { Origin: home.url },
-                body: form,
-            });
-            assert.ok(performance.now() - began < SECONDS * 1000, 'it is answered at once');
-            return { status: answer.status, text: await answer.text(), to: answer.headers.get('location') };
-        };
-        const bomb = await send(Array.from({ length: 300 }, (_, at) => `${at + 1},T${at},D,4/4,2000`));
-        assert.equal(bomb.status, 422);
-        assert.match(bomb.text, /measures/);
-        const book = await send(Array.from({ length: 120 }, (_, at) => `${at + 1},Tune ${at},D,4/4,45`));
-        assert.equal(book.status, 303);
-        const task = Number(book.to.split('/').at(-1));
-        const isDone = () => home.sql(`SELECT state FROM task WHERE id = ${task}`) === 'done\n';
-        if (!(await eventually(isDone, 20))) {
-            context.skip(STARVED);
-            return;
-        }
-        assert.equal(home.sql("SELECT COUNT(*) FROM piece WHERE book = 'Index Bomb'"), '120\n');
-    },
-);
-
-test('an address that is written otherwise walks past no pool and no limit', { timeout: within(60) }, async () => {
-    const pieces = home.sql('SELECT COUNT(*) FROM piece');
-    const large = `_token=${encodeURIComponent(teacher.token)}&abc=${'x'.repeat(3 << 20)}`;
-    const small = `_token=${encodeURIComponent(teacher.token)}&abc=${encodeURIComponent(tune('Past', 4))}`;
-    const headers = { 'Content-Type': 'application/x-www-form-urlencoded', Cookie: teacher.cookie, Origin: home.url };
-    const written = [
-        '/library/%6eew',
-        '//library/new',
-        '/library//new',
-        '/library/new/',
-        '/./library/new',
-        '/x/../library/new',
-    ];
-    for (const path of [
-        ...written,
-        '/index.php/library/new',
-        '/index.php',
-        '/kind/pages/library/new',
-        '/library/new;x',
-        '/LIBRARY/NEW',
-    ]) {
-        // Those that the application takes for the same address are of the same kind: theirs is the limit of its pool, not another.
-        const answers = [await ask(home.url + path, { method: 'POST', headers, body: large })];
-        answers.push(await ask(home.url + path, { method: 'POST', headers, body: small.replace('abc=', 'nothing=') }));
-        for (const answer of answers) {
-            assert.ok(
-                answer === null || [301, 308, 400, 404, 405, 413, 422].includes(answer.status),
-                `${path}: ${answer?.status}`,
-            );
-        }
-    }
-    const kinds = ['/kind/coins', '/kind/heavy/library', '/kind/sign-in', '/health/../kind/pages'];
-    for (const path of kinds) {
-        assert.ok([400, 404].includes((await ask(home.url + path, { headers })).status), path);
-    }
-    assert.equal(home.sql('SELECT COUNT(*) FROM piece'), pieces);
-});
-
-testTogether(home, () => ({ teacher, lesson, step: step(), log }));
-
-test(
-    'an address with other accents is another one, and wrong tries are counted for the one that is meant',
-    { timeout: within(120) },
-    async () => {
-        const email = 'rene@coinstair.example';
-        const { password } = await newcomer(home, email, 'Accents');
-        const attempt = (address, typed, from) =>
-            ask(`${home.url}/sign-in`, {
-                method: 'POST',
-                from,
-                headers: { 'Content-Type': 'application/x-www-form-urlencoded', Origin: home.url },
-                body: `email=${encodeURIComponent(address)}&password=${encodeURIComponent(typed)}&_token=csrf-token`,
-            });
-        const isIn = (answer) => answer?.status === 302 && !/sign-in/.test(answer.headers.location);
-        const variants = [
-            'rené@coinstair.example',
-            'rêne@coinstair.example',
-            'réne@coinstair.example',
-            'ŗene@coinstair.example',
-        ];
-        for (const [index, address] of variants.entries()) {
-            assert.equal(isIn(await attempt(address, password, `127.1.1.${index + 1}`)), false, address);
-        }
-        assert.equal(
-            isIn(await attempt(' RENE@coinstair.example ', password, '127.1.2.1')),
-            true,
-            'capitals and blanks are no other one',
-        );
-        let tries = 0;
-        for (; tries < 8; tries++) {
-            const typed = ['rene', 'Rene', ' rene', 'RENE'][tries % 4];
-            await attempt(`${typed}@coinstair.example`, `wrong-${tries}-wrong`, '127.1.3.1');
-        }
-        assert.equal(
-            isIn(await attempt(email, password, '127.1.3.1')),
-            false,
-            'after wrong tries in four spellings the right one waits',
-        );
-    },
-);
