@@ -36,6 +36,8 @@ enum EntryKind: string
     case Moved = 'moved';
     /** said afterwards: the lesson was by another of the sequences that this class has on the piece, and stands with that one now */
     case Ordered = 'ordered';
+    /** the lesson was held without the screen, and its log written down afterwards from what was remembered */
+    case Written = 'written';
     /** said afterwards: this lesson was none, and nothing of it counts any more; or it was one all the same */
     case Out = 'out';
     case Back = 'back';

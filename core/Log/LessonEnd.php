@@ -23,6 +23,7 @@ final readonly class LessonEnd
      * @param TaughtResult|null  $next    where next time starts
      * @param TaughtResult|null  $home    what is worth practising at home
      * @param float              $seconds between the first entry and the last
+     * @param float              $paused  of them, in which nothing was logged for long
      */
     private function __construct(
         public array $opened,
@@ -32,6 +33,7 @@ final readonly class LessonEnd
         public int $coins,
         public int $misses,
         public float $seconds,
+        public float $paused,
     ) {
     }
 
@@ -80,6 +82,7 @@ final readonly class LessonEnd
             array_sum(array_map(static fn (StepResult $result): int => $result->coins, $results)),
             array_sum(array_map(static fn (StepResult $result): int => $result->misses, $results)),
             $summary->seconds,
+            $summary->paused,
         );
     }
 

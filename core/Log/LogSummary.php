@@ -16,11 +16,15 @@ use CoinStair\Core\Score\Instrument;
  */
 final readonly class LogSummary
 {
+    /** Seconds without an entry that are a pause: longer than any step of a lesson is talked about. */
+    private const PAUSE = 300;
+
     /**
      * @param array<array-key, StepResult> $results of the steps with a stair, by id
      * @param array<array-key, StepPlay>   $plays   of the steps with a stair in which something was played, by id
      * @param array<array-key, true>       $named   ids of the steps of which the log says anything
      * @param float                        $seconds from the first entry of the lesson to the last
+     * @param float                        $paused  of them, in which nothing was logged for long
      * @param array<array-key, Who>        $who     who played a step, where it was said afterwards that it was not who was planned
      */
     private function __construct(
@@ -28,6 +32,7 @@ final readonly class LogSummary
         public array $plays,
         public array $named,
         public float $seconds,
+        public float $paused,
         private array $who,
     ) {
     }
@@ -62,7 +67,9 @@ final readonly class LogSummary
         }
         $named = array_fill_keys(array_keys($byStep), true);
 
-        return new self($results, array_filter($plays), $named, self::seconds($entries), $who);
+        [$seconds, $paused] = self::seconds($entries);
+
+        return new self($results, array_filter($plays), $named, $seconds, $paused, $who);
     }
 
     /**
@@ -91,18 +98,20 @@ final readonly class LogSummary
      * What was corrected when the lesson was over says nothing of its time.
      *
      * @param list<LogEntry> $entries
+     *
+     * @return array{float, float} from the first to the last, and in pauses
      */
-    private static function seconds(array $entries): float
+    private static function seconds(array $entries): array
     {
-        $first = \PHP_INT_MAX;
-        $last = 0;
-        foreach ($entries as $entry) {
-            if (!$entry->afterwards) {
-                $first = min($first, $entry->at);
-                $last = max($last, $entry->at);
-            }
+        $during = array_filter($entries, static fn (LogEntry $entry): bool => !$entry->afterwards);
+        $times = array_map(static fn (LogEntry $entry): int => $entry->at, $during);
+        sort($times);
+        $paused = 0.0;
+        foreach (\array_slice($times, 1) as $index => $at) {
+            $gap = ($at - $times[$index]) / 1000;
+            $paused += $gap >= self::PAUSE ? $gap : 0.0;
         }
 
-        return max(0, $last - $first) / 1000;
+        return [[] === $times ? 0.0 : (end($times) - $times[0]) / 1000, $paused];
     }
 }

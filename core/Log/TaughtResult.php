@@ -26,6 +26,12 @@ final readonly class TaughtResult
     ) {
     }
 
+    /** Its goal was met by coins in this lesson: a stair that ends below it, or the teacher's word alone, is not the goal. */
+    public function isAtGoal(): bool
+    {
+        return null !== $this->result && $this->result->reached > 0 && $this->result->reached >= $this->step->goal();
+    }
+
     /** Beats a minute of the top of its stair; 0 where nothing is played. */
     public function top(): int
     {

@@ -12,7 +12,8 @@ final readonly class LessonGain
     /**
      * @param list<SkillOfGroups> $introduced
      * @param list<SkillOfGroups> $practised
-     * @param list<SkillOfGroups> $secured
+     * @param list<SkillOfGroups> $secured    for the first time, of what was never presumed
+     * @param list<SkillOfGroups> $confirmed  that were presumed, and were shown: practised or secure now
      * @param list<SkillOfGroups> $renewed    that were due, and were touched
      * @param list<SkillOfGroups> $due        that are due on the day of the lesson and were not touched in it, the worst first
      */
@@ -20,6 +21,7 @@ final readonly class LessonGain
         public array $introduced,
         public array $practised,
         public array $secured,
+        public array $confirmed,
         public array $renewed,
         public array $due,
     ) {
@@ -31,7 +33,7 @@ final readonly class LessonGain
      */
     public static function of(ClassSkills $before, ClassSkills $after): self
     {
-        $gains = ['introduced' => [], 'practised' => [], 'secured' => [], 'renewed' => []];
+        $gains = ['introduced' => [], 'practised' => [], 'secured' => [], 'confirmed' => [], 'renewed' => []];
         foreach ($after->all() as $instrument => $skills) {
             foreach ($skills as $code => $state) {
                 $kind = self::kind($before->of(Instrument::from($instrument), (string) $code), $state);
@@ -49,12 +51,19 @@ final readonly class LessonGain
             return $list;
         }, $gains);
 
-        return new self($lists['introduced'], $lists['practised'], $lists['secured'], $lists['renewed'], $after->due());
+        return new self(
+            $lists['introduced'],
+            $lists['practised'],
+            $lists['secured'],
+            $lists['confirmed'],
+            $lists['renewed'],
+            $after->due(),
+        );
     }
 
     public function isNone(): bool
     {
-        return [] === $this->introduced && [] === $this->practised && [] === $this->secured && [] === $this->renewed;
+        return [] === [...$this->introduced, ...$this->practised, ...$this->secured, ...$this->confirmed, ...$this->renewed];
     }
 
     private static function kind(SkillState $before, SkillState $after): ?string
@@ -62,6 +71,7 @@ final readonly class LessonGain
         return match (true) {
             $before->state === $after->state => null,
             State::Introduced === $after->state => 'introduced',
+            State::Presumed === $before->state && State::DueAgain !== $after->state && State::NotMet !== $after->state => 'confirmed',
             State::Practised === $after->state && State::DueAgain !== $before->state => 'practised',
             State::Secure === $after->state && State::DueAgain !== $before->state => 'secured',
             State::DueAgain === $before->state => 'renewed',

@@ -8,6 +8,7 @@ use App\Shared\Entity\Lesson;
 use App\Shared\Entity\SchoolClass;
 use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Standing\Reach;
 
 /** What Today says of a class: the sequence in work, the lesson that is open, the last one, and what is due again. */
 final readonly class ClassCard
@@ -15,6 +16,7 @@ final readonly class ClassCard
     /**
      * @param list<SkillOfGroups> $due         worst first
      * @param list<Instrument>    $instruments of the class
+     * @param Reach|null          $reach       how far it is with the piece of its sequence; none where that was never met
      */
     public function __construct(
         public SchoolClass $class,
@@ -23,6 +25,7 @@ final readonly class ClassCard
         public ?Lesson $last,
         public array $due = [],
         public array $instruments = [],
+        public ?Reach $reach = null,
     ) {
     }
 

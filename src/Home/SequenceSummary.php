@@ -11,6 +11,7 @@ use CoinStair\Core\Sequence\LessonSequence;
 final readonly class SequenceSummary
 {
     /**
+     * @param int          $piece     id; the first of a row of short pieces
      * @param int          $lesson    number of the lesson that comes next, from 1
      * @param int          $lessons   of all that are planned, with those that were taught
      * @param float        $seconds   of the next lesson
@@ -22,6 +23,7 @@ final readonly class SequenceSummary
      */
     private function __construct(
         public int $sequence,
+        public int $piece,
         public string $title,
         public int $goalTempo,
         public int $beatTicks,
@@ -45,6 +47,7 @@ final readonly class SequenceSummary
 
         return new self(
             (int) $sequence->getId(),
+            (int) $sequence->getPiece()->getId(),
             $sequence->title(),
             $sequence->getGoalTempo(),
             $sequence->getPiece()->score()->beatTicks,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Home;
 
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Facts\CoveredPieces;
 use App\Shared\Facts\FactsOfClasses;
 use App\Shared\Facts\Skills;
 use App\Shared\Plans\LessonSequences;
@@ -15,6 +16,7 @@ use App\Shared\Repository\LessonRepository;
 use App\Shared\Repository\SequenceRepository;
 use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
+use CoinStair\Core\Standing\Reach;
 
 /** What each class has before it: the sequence in work, what of it fits, the lesson that is open, the last remark. */
 final readonly class TodayView
@@ -32,6 +34,7 @@ final readonly class TodayView
         private FactsOfClasses $facts,
         private Skills $skills,
         private Reviews $reviews,
+        private CoveredPieces $covered,
         private Memory $memory,
     ) {
     }
@@ -60,10 +63,16 @@ final readonly class TodayView
                 $ended[$id] ?? null,
                 $skills[$id]->due(),
                 $skills[$id]->instruments,
+                $this->reach($class, $sequences[$id] ?? null),
             );
         }
 
         return $cards;
+    }
+
+    private function reach(SchoolClass $class, ?SequenceSummary $sequence): ?Reach
+    {
+        return null === $sequence || $sequence->isRow ? null : $this->covered->reach($class, $sequence->piece);
     }
 
     /**

@@ -13,7 +13,9 @@ final readonly class FamilyReport
     /**
      * @param list<SkillOfGroups> $introduced
      * @param list<SkillOfGroups> $practised
-     * @param list<SkillOfGroups> $secured    newly, or renewed after they were due
+     * @param list<SkillOfGroups> $secured    for the first time
+     * @param list<SkillOfGroups> $confirmed  that were presumed
+     * @param list<SkillOfGroups> $renewed    that were due
      * @param list<SkillOfGroups> $due        at the end
      */
     public function __construct(
@@ -21,12 +23,21 @@ final readonly class FamilyReport
         public array $introduced,
         public array $practised,
         public array $secured,
+        public array $confirmed,
+        public array $renewed,
         public array $due,
     ) {
     }
 
     public function isEmpty(): bool
     {
-        return [] === $this->introduced && [] === $this->practised && [] === $this->secured && [] === $this->due;
+        return [] === [
+            ...$this->introduced,
+            ...$this->practised,
+            ...$this->secured,
+            ...$this->confirmed,
+            ...$this->renewed,
+            ...$this->due,
+        ];
     }
 }

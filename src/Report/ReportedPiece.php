@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use CoinStair\Core\Standing\Reach;
+
 /** A piece in a term report. */
 final readonly class ReportedPiece
 {
     /**
      * @param int   $lessons on it
      * @param float $seconds of them, by their logs
-     * @param int   $reached beats a minute, the fastest at which a rule was met; 0 for none
-     * @param int   $goal    beats a minute; 0 where nothing was played
-     * @param bool  $isWhole the whole met its goal
+     * @param Reach $reach   where it stands at the end of the time that is reported
      */
     public function __construct(
         public int $id,
@@ -20,9 +20,13 @@ final readonly class ReportedPiece
         public string $book,
         public int $lessons,
         public float $seconds,
-        public int $reached,
-        public int $goal,
-        public bool $isWhole,
+        public Reach $reach,
     ) {
+    }
+
+    /** The whole met its goal. */
+    public function isWhole(): bool
+    {
+        return $this->reach->goal > 0 && $this->reach->whole >= $this->reach->goal;
     }
 }

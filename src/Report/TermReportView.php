@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use App\Shared\Entity\Lesson;
+use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Facts\Skills;
 use App\Shared\Facts\TaughtLessons;
@@ -11,15 +13,17 @@ use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\LessonSums;
-use CoinStair\Core\Log\TaughtLesson;
 use CoinStair\Core\Progress\LessonGain;
 use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Skill\Catalogue;
 use CoinStair\Core\Skill\Family;
+use CoinStair\Core\Standing\Reach;
 
 /** Gathers the term report of a class: pieces, skills by family, minutes. */
 final readonly class TermReportView
 {
+    private const EVER = '2000-01-01';
+
     public function __construct(
         private LessonRepository $lessons,
         private TaughtLessons $taught,
@@ -41,7 +45,7 @@ final readonly class TermReportView
             $class,
             $from,
             $to,
-            $this->pieces($rows, $taught, $sums),
+            $this->pieces($class, $to, $rows, $sums),
             \count($rows),
             array_sum(array_map(static fn (LessonSums $one): float => $one->seconds, $sums)),
             array_sum(array_map(static fn (LessonSums $one): int => $one->coins, $sums)),
@@ -53,54 +57,55 @@ final readonly class TermReportView
     }
 
     /**
-     * @param list<\App\Shared\Entity\Lesson> $rows
-     * @param list<TaughtLesson>              $taught
-     * @param list<LessonSums>                $sums
+     * @param list<Lesson>     $rows
+     * @param list<LessonSums> $sums of them
      *
      * @return list<ReportedPiece>
      */
-    private function pieces(array $rows, array $taught, array $sums): array
+    private function pieces(SchoolClass $class, \DateTimeImmutable $to, array $rows, array $sums): array
     {
         $lessons = $seconds = $of = [];
         foreach ($rows as $index => $row) {
             $id = (int) $row->getPiece()->getId();
             $of[$id] = $row->getPiece();
-            $lessons[$id][] = $taught[$index];
+            $lessons[$id] = ($lessons[$id] ?? 0) + 1;
             $seconds[$id] = ($seconds[$id] ?? 0.0) + $sums[$index]->seconds;
         }
-        $coverage = array_map(Coverage::ofChunks(...), $lessons);
-        $ids = [];
-        foreach ($coverage as $met) {
-            foreach ($met as $one) {
-                $ids[] = (int) $one->matter->chunk;
-            }
-        }
-        $whole = [];
-        foreach ($this->chunks->byIds(array_values(array_filter($ids))) as $chunk) {
-            $whole[(int) $chunk->getId()] = $chunk->chunk()->isWhole($chunk->getPiece()->score());
-        }
+        $reached = $this->reached($class, $to, $of);
         $pieces = [];
         foreach ($of as $id => $piece) {
-            $reached = $goal = 0;
-            $isWhole = false;
-            foreach ($coverage[$id] as $met) {
-                $reached = max($reached, $met->reached);
-                $goal = max($goal, $met->goal);
-                $isWhole = $isWhole || ($met->isAtGoal() && ($whole[(int) $met->matter->chunk] ?? false));
-            }
-            $pieces[] = new ReportedPiece(
-                $id,
-                $piece->getTitle(),
-                trim($piece->getBook().' '.$piece->getNumberInBook()),
-                \count($lessons[$id]),
-                $seconds[$id],
-                $reached,
-                $goal,
-                $isWhole,
-            );
+            $book = trim($piece->getBook().' '.$piece->getNumberInBook());
+            $pieces[] = new ReportedPiece($id, $piece->getTitle(), $book, $lessons[$id], $seconds[$id], $reached[$id]);
         }
 
         return $pieces;
+    }
+
+    /**
+     * Where pieces stand on a day, by all lessons on them until then.
+     *
+     * @param array<int, Piece> $pieces by id
+     *
+     * @return array<int, Reach> by id
+     */
+    private function reached(SchoolClass $class, \DateTimeImmutable $to, array $pieces): array
+    {
+        $rows = array_values(array_filter(
+            $this->lessons->between($class, new \DateTimeImmutable(self::EVER), $to),
+            static fn (Lesson $row): bool => isset($pieces[(int) $row->getPiece()->getId()]),
+        ));
+        $met = [];
+        foreach (Coverage::ofChunks($this->taught->of($rows)) as $one) {
+            if ($one->matter->isChunk()) {
+                $met[(int) $one->matter->chunk] = $one;
+            }
+        }
+        $of = [];
+        foreach ($this->chunks->byIds(array_keys($met)) as $chunk) {
+            $of[(int) $chunk->getPiece()->getId()][] = [$chunk->chunk(), $met[(int) $chunk->getId()]];
+        }
+
+        return array_map(static fn (Piece $piece): Reach => Reach::of($piece->score(), $of[(int) $piece->getId()] ?? []), $pieces);
     }
 
     /** @return list<FamilyReport> of which there is something to tell */
@@ -112,7 +117,9 @@ final readonly class TermReportView
                 $family,
                 self::within($family, $gain->introduced, $catalogue),
                 self::within($family, $gain->practised, $catalogue),
-                self::within($family, [...$gain->secured, ...$gain->renewed], $catalogue),
+                self::within($family, $gain->secured, $catalogue),
+                self::within($family, $gain->confirmed, $catalogue),
+                self::within($family, $gain->renewed, $catalogue),
                 self::within($family, $gain->due, $catalogue),
             );
             if (!$report->isEmpty()) {

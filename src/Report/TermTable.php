@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Progress\SkillState;
 use CoinStair\Core\Score\Instrument;
 use Symfony\Contracts\Translation\TranslatorInterface;
@@ -11,7 +12,7 @@ use Symfony\Contracts\Translation\TranslatorInterface;
 /** A term report as rows of a table: first the pieces, then every skill with where each group stands. */
 final readonly class TermTable
 {
-    public function __construct(private TranslatorInterface $translator)
+    public function __construct(private TranslatorInterface $translator, private MusicWords $words)
     {
     }
 
@@ -26,7 +27,7 @@ final readonly class TermTable
             [$say('Lessons'), $report->lessons],
             [$say('Minutes'), (int) round($report->seconds / 60)],
             [],
-            [$say('Piece'), $say('Book'), $say('Lessons'), $say('Minutes'), $say('Tempo reached'), $say('Goal'), $say('Whole at goal')],
+            array_map($say, ['Piece', 'Book', 'Lessons', 'Minutes', 'Where it stands', 'Percent of the way', 'Goal', 'Whole at goal']),
         ];
         foreach ($report->pieces as $piece) {
             $rows[] = [
@@ -34,9 +35,10 @@ final readonly class TermTable
                 $piece->book,
                 $piece->lessons,
                 (int) round($piece->seconds / 60),
-                $piece->reached,
-                $piece->goal,
-                $say($piece->isWhole ? 'yes' : 'no'),
+                $this->words->notice($piece->reach->told()),
+                (int) round(100 * $piece->reach->area()),
+                $piece->reach->goal,
+                $say($piece->isWhole() ? 'yes' : 'no'),
             ];
         }
         $rows[] = [];

@@ -178,7 +178,7 @@ test('the lesson has rounds, a miss and a break, and the next one goes on from i
     await expect(page.locator('.lesson-row.taught')).toHaveCount(1);
     const again = page.locator('[data-steps="2"] [data-step]').first();
     await expect(again).toContainText(first);
-    await expect(again).toContainText(`goes on from ${above}`);
+    await expect(again).toContainText(`stopped at ${above} last time`);
     await expect(again.locator('.rounds span'), 'it was played before').toHaveCount(0);
     const treads = await again.locator('.treads > span').first().textContent();
     expect(parseInt(treads, 10)).toBeLessThanOrEqual(start);

@@ -47,9 +47,9 @@ final class CorrectionsTest extends WebCase
         $this->send($lesson, [$this->entry($lesson, 'begin'), $this->entry($lesson, 'done')]);
         $this->post("/lessons/{$lesson->getId()}/accept");
         $this->browser->request('GET', "/lessons/{$lesson->getId()}/end");
-        self::assertSelectorTextContains('table', 'goal met');
+        self::assertSelectorTextSame('.state.at-goal', 'done');
         $this->correct($lesson, 'not-done', $this->played($lesson)->id);
-        self::assertSelectorTextNotContains('table', 'goal met');
+        self::assertSelectorNotExists('.state.at-goal');
     }
 
     public function testTheRecordShowsWhatWasTakenOut(): void

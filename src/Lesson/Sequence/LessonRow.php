@@ -11,6 +11,8 @@ final readonly class LessonRow
      * @param int                     $number  in the sequence, from 1
      * @param \DateTimeImmutable|null $day     on which it was, or the class meets next; none where nobody knows
      * @param int                     $lesson  id of the lesson that was taught; 0 where it is planned
+     * @param float                   $seconds of what was taught by its log, of what is planned by the plan
+     * @param float                   $paused  of a lesson that was taught, in which nothing was logged for long
      * @param int                     $reaches highest tempo at which something was or is learned
      * @param string                  $picture its stair as SVG
      * @param int                     $steps   how many it has
@@ -29,6 +31,7 @@ final readonly class LessonRow
         public int $steps,
         public string $list = '',
         public int $first = 0,
+        public float $paused = 0.0,
     ) {
     }
 

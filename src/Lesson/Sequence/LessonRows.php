@@ -204,14 +204,17 @@ final readonly class LessonRows
     private function taughtRow(Sequence $sequence, TaughtLesson $lesson, array $chunks, int $number, array $tempos): LessonRow
     {
         $available = $sequence->getClass()->policies()->seconds;
-        $reached = $seconds = 0;
+        $reached = $planned = 0;
         $played = [];
         foreach ($lesson->begun() as $step) {
             $chunk = $sequence->isRow() ? null : $chunks[$step->chunk] ?? null;
             $played[] = [$step, $lesson->log->results[$step->id] ?? null, $chunk];
-            $seconds += $step->seconds;
+            $planned += $step->seconds;
             $reached = $step->step->purpose->isLearned() ? max($reached, $lesson->log->results[$step->id]->reached ?? 0) : $reached;
         }
+        // As wide as it took by its log; which step took how much of that is as it was planned.
+        $seconds = $lesson->log->seconds;
+        $scale = $planned > 0 ? $seconds / $planned : 0.0;
         $score = $sequence->getPiece()->score();
         $fingerprint = Fingerprint::of('drawn-taught')
             ->with('played', array_map(fn (array $one): array => [
@@ -219,14 +222,15 @@ final readonly class LessonRows
                 $one[1]->tread ?? -1,
                 null === $one[2] ? '' : $this->words->name($score, $one[2]),
             ], $played))
-            ->with('lesson', [$number, $available])
+            ->with('lesson', [$number, $available, $seconds])
             ->with('tempos', $tempos)
             ->with('locale', $this->translator->getLocale());
-        $picture = $this->memory->remember($fingerprint, function () use ($score, $played, $available, $tempos, $number, $seconds): string {
-            $pictures = array_map(fn (array $one): PictureStep => $this->taughtPicture($score, ...$one), $played);
+        $draw = function () use ($score, $played, $available, $tempos, $number, $seconds, $scale): string {
+            $pictures = array_map(fn (array $one): PictureStep => $this->taughtPicture($score, $scale, ...$one), $played);
 
             return $this->picture(StairPicture::of($pictures, $available, $tempos, false), $number, $seconds);
-        });
+        };
+        $picture = $this->memory->remember($fingerprint, $draw);
 
         return new LessonRow(
             $number,
@@ -238,20 +242,23 @@ final readonly class LessonRows
             $reached,
             $picture,
             \count($played),
+            paused: $lesson->log->paused,
         );
     }
 
-    private function taughtPicture(Piece $score, TaughtStep $step, ?StepResult $result, ?CoreChunk $chunk): PictureStep
+    /** @param float $scale seconds that it took for each second that was planned */
+    private function taughtPicture(Piece $score, float $scale, TaughtStep $step, ?StepResult $result, ?CoreChunk $chunk): PictureStep
     {
         $treads = null === $result ? [] : \array_slice($step->step->stair->treads ?? [], 0, $result->tread + 1);
-        $part = [] === $treads ? 0.0 : $step->seconds / \count($treads);
+        $seconds = $scale * $step->seconds;
+        $part = [] === $treads ? 0.0 : $seconds / \count($treads);
 
         return new PictureStep(
             $this->words->name($score, $chunk),
             $treads,
             array_fill(0, \count($treads), $part),
             array_fill(0, \count($treads), 0),
-            [] === $treads ? $step->seconds : 0.0,
+            [] === $treads ? $seconds : 0.0,
             self::look($step->step->purpose, $step->step->who()),
         );
     }

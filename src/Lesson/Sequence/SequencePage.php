@@ -12,6 +12,7 @@ use CoinStair\Core\Method\Method;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Sequence\Offer;
 use CoinStair\Core\Sequence\SequenceOutline;
+use CoinStair\Core\Standing\Reach;
 
 /** The page of a sequence. */
 final readonly class SequencePage
@@ -34,6 +35,7 @@ final readonly class SequencePage
      * @param list<array{string, string}> $skipped what is left out, by its name and in words
      * @param int                         $undo    id of the change that would be taken back; 0 for none
      * @param int                         $redo    id of the change that would be done again; 0 for none
+     * @param Reach|null                  $reach   how far the class is with the piece; none where it never met it
      * @param Notice|string               $problem with the last change; empty if there was none
      */
     public function __construct(
@@ -49,6 +51,7 @@ final readonly class SequencePage
         public array $skipped,
         public int $undo,
         public int $redo,
+        public ?Reach $reach,
         public Notice|string $problem = '',
     ) {
         $this->methods = Method::cases();

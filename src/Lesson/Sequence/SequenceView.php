@@ -7,6 +7,7 @@ namespace App\Lesson\Sequence;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\SequenceChange;
 use App\Shared\Entity\Step;
+use App\Shared\Facts\CoveredPieces;
 use App\Shared\Plans\LessonSequences;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
@@ -31,6 +32,7 @@ final readonly class SequenceView
         private LessonRows $rows,
         private StepWords $words,
         private MusicWords $music,
+        private CoveredPieces $covered,
         private TranslatorInterface $translator,
     ) {
     }
@@ -64,6 +66,7 @@ final readonly class SequenceView
             array_map(fn (OwnStep $own): array => [$own->stored(), $this->words->leftOut($score, $own)], $sequence->skipped()),
             $undo,
             $redo,
+            $sequence->isRow() ? null : $this->covered->reach($sequence->getClass(), (int) $sequence->getPiece()->getId()),
             $problem,
         );
     }

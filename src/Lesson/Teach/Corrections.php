@@ -29,7 +29,15 @@ use Symfony\Component\Uid\Uuid;
 final readonly class Corrections
 {
     /** What is corrected by saying it anew. */
-    private const STANDS = [EntryKind::Undo, EntryKind::Day, EntryKind::Moved, EntryKind::Ordered, EntryKind::Out, EntryKind::Back];
+    private const STANDS = [
+        EntryKind::Undo,
+        EntryKind::Day,
+        EntryKind::Moved,
+        EntryKind::Ordered,
+        EntryKind::Written,
+        EntryKind::Out,
+        EntryKind::Back,
+    ];
     public const OUT = 'out';
     public const BACK = 'back';
     /** Of any lesson, also of one that is open, and of one with a log that was flooded. */

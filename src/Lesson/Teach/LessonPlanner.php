@@ -34,13 +34,15 @@ final readonly class LessonPlanner
     }
 
     /**
-     * The next lesson of a sequence, in this moment.
+     * The next lesson of a sequence.
+     *
+     * @param \DateTimeImmutable|null $when it was held, if it does not begin in this moment
      *
      * @throws Refusal if nothing is left to be taught, or no further lesson begins today
      */
-    public function next(Sequence $sequence): Lesson
+    public function next(Sequence $sequence, ?\DateTimeImmutable $when = null): Lesson
     {
-        $now = $this->clock->now();
+        $now = $when ?? $this->clock->now();
         $this->expectRoom($sequence, self::day($sequence, $now));
         $lesson = $this->begin($sequence, $now);
         if ([] === $lesson->steps()) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shared\Facts;
 
 use CoinStair\Core\Standing\CoverageState;
+use CoinStair\Core\Standing\Reach;
 
 /** A piece that a class has met, with its chunks. */
 final readonly class CoveredPiece
@@ -19,6 +20,7 @@ final readonly class CoveredPiece
         public CoverageState $state,
         public string $last,
         public array $chunks,
+        public Reach $reach,
     ) {
     }
 
@@ -26,22 +28,5 @@ final readonly class CoveredPiece
     public function isInWork(): bool
     {
         return CoverageState::AtGoal !== $this->state;
-    }
-
-    /** Chunks that have met their goal. */
-    public function atGoal(): int
-    {
-        return \count(array_filter($this->chunks, static fn (CoveredChunk $chunk): bool => $chunk->reached >= $chunk->goal));
-    }
-
-    /** Beats a minute: the fastest that was reached, of the chunk that goes furthest. */
-    public function reached(): int
-    {
-        return max([0, ...array_map(static fn (CoveredChunk $chunk): int => $chunk->reached, $this->chunks)]);
-    }
-
-    public function goal(): int
-    {
-        return max([0, ...array_map(static fn (CoveredChunk $chunk): int => $chunk->goal, $this->chunks)]);
     }
 }

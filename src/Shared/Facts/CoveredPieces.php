@@ -13,6 +13,7 @@ use CoinStair\Core\Memory\Fingerprint;
 use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Standing\ChunkCoverage;
 use CoinStair\Core\Standing\Matter;
+use CoinStair\Core\Standing\Reach;
 use CoinStair\Core\Standing\Standing;
 
 /** The pieces that a class has met, with the tempo reached in each chunk. */
@@ -32,6 +33,12 @@ final readonly class CoveredPieces
         $fingerprint = Fingerprint::of('covered')->with('class', $this->facts->of($class)->taught());
 
         return $this->memory->remember($fingerprint, fn (): array => $this->covered($this->standings->of($class)));
+    }
+
+    /** How far a class is with a piece; none where it never met it. */
+    public function reach(SchoolClass $class, int $piece): ?Reach
+    {
+        return array_find($this->of($class), static fn (CoveredPiece $one): bool => $one->piece === $piece)?->reach;
     }
 
     /**
@@ -101,6 +108,7 @@ final readonly class CoveredPieces
             Coverage::ofPiece($met, $wholeAtGoal),
             max(array_map(static fn (ChunkCoverage $one): string => $one->lastDay, $met)),
             $chunks,
+            Reach::of($score, array_map(static fn (array $row): array => [$row[0]->chunk(), $row[1]], $rows)),
         );
     }
 }

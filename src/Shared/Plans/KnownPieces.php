@@ -29,7 +29,7 @@ final readonly class KnownPieces
         foreach ($known as $one) {
             $row = $this->pieces->byIds([$one->piece])[$one->piece] ?? null;
             if (null !== $row && !$row->isPutAway()) {
-                $goal = max(1, $one->goal());
+                $goal = max(1, $one->reach->goal);
 
                 return new KnownPiece($one->piece, $row->getTitle(), $goal, ($row->seconds() * $row->getGoalTempo()) / $goal);
             }

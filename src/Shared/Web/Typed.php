@@ -19,7 +19,13 @@ final class Typed
      */
     public static function number(InputBag $fields, string $name, int $empty = 0): int
     {
-        $typed = trim($fields->getString($name));
+        return self::whole($fields->getString($name), $empty);
+    }
+
+    /** @return int 0 where it is something else than a whole number */
+    public static function whole(string $typed, int $empty = 0): int
+    {
+        $typed = trim($typed);
         if ('' === $typed) {
             return $empty;
         }
