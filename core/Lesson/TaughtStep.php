@@ -158,6 +158,12 @@ final readonly class TaughtStep
         ];
     }
 
+    /** The class plays in it, on a stair; what is told, shown or played to it is nothing that it did. */
+    public function isPlayed(): bool
+    {
+        return null !== $this->step->stair && $this->step->purpose->isPlayed();
+    }
+
     /** What it teaches, as the record of the class names it. */
     public function matter(): Matter
     {

@@ -32,9 +32,11 @@ final readonly class Reach
     public static function of(Piece $piece, array $met): self
     {
         $whole = $goal = 0;
+        $day = '';
         $won = [];
         foreach ($met as [$chunk, $coverage]) {
-            $goal = max($goal, $coverage->goal);
+            // The goal that was gone for last.
+            [$day, $goal] = max([$day, $goal], [$coverage->lastDay, $coverage->goal]);
             $whole = $chunk->isWhole($piece) ? max($whole, $coverage->reached) : $whole;
             if ($coverage->reached > 0) {
                 $won[] = [$chunk->from, $chunk->to, $coverage->reached];
@@ -46,6 +48,12 @@ final readonly class Reach
         }
 
         return new self(MeasureNumbers::of($piece), $tempos, $whole, $goal);
+    }
+
+    /** The same, for a sequence that climbs to another goal. */
+    public function toward(int $goal): self
+    {
+        return new self($this->numbers, $this->tempos, $this->whole, $goal);
     }
 
     /** The share of all measures times that of the goal's tempo, from 0 to 1: what a bar shows. */
@@ -78,7 +86,10 @@ final readonly class Reach
         $parts = $fastest > max($most, $this->whole) ? [...$parts, $this->part($fastest)] : $parts;
         $whole = 0 === $this->whole
             ? Notice::word('the whole not yet')
-            : new Notice(0, 0, 'the whole at {tempo}', ['tempo' => (string) $this->whole]);
+            : new Notice(0, 0, $this->whole < $this->goal ? 'the whole at {tempo} of {goal}' : 'the whole at {tempo}', [
+                'tempo' => (string) $this->whole,
+                'goal' => (string) $this->goal,
+            ]);
 
         return [] === $parts ? $whole : new Notice(0, 0, '{how far}; {whole}', ['how far' => Notice::joined($parts), 'whole' => $whole]);
     }

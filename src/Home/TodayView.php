@@ -72,7 +72,9 @@ final readonly class TodayView
 
     private function reach(SchoolClass $class, ?SequenceSummary $sequence): ?Reach
     {
-        return null === $sequence || $sequence->isRow ? null : $this->covered->reach($class, $sequence->piece);
+        return null === $sequence || $sequence->isRow
+            ? null
+            : $this->covered->reach($class, $sequence->piece)?->toward($sequence->goalTempo);
     }
 
     /**

@@ -19,6 +19,7 @@ use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Piece;
 use CoinStair\Core\Sequence\LessonSequence;
 use CoinStair\Core\Sequence\SequenceOutline;
+use CoinStair\Core\Standing\Reach;
 use Symfony\Contracts\Translation\TranslatorInterface;
 
 /** The page of a sequence. */
@@ -66,9 +67,16 @@ final readonly class SequenceView
             array_map(fn (OwnStep $own): array => [$own->stored(), $this->words->leftOut($score, $own)], $sequence->skipped()),
             $undo,
             $redo,
-            $sequence->isRow() ? null : $this->covered->reach($sequence->getClass(), (int) $sequence->getPiece()->getId()),
+            $this->reach($sequence),
             $problem,
         );
+    }
+
+    private function reach(Sequence $sequence): ?Reach
+    {
+        $reach = $sequence->isRow() ? null : $this->covered->reach($sequence->getClass(), (int) $sequence->getPiece()->getId());
+
+        return $reach?->toward($sequence->getGoalTempo());
     }
 
     /** @return list<array{string, string}> */

@@ -51,15 +51,15 @@ final class ReachTest extends TestCase
             5 * 0.625 / 26,
         ];
         yield 'all of it, but never at once' => [[[1, 13, 84], [14, 26, 84]], 'all 26 measures at 84; the whole not yet', 0.875];
-        yield 'the whole' => [[[1, 26, 72]], 'the whole at 72', 0.75];
+        yield 'the whole' => [[[1, 26, 72]], 'the whole at 72 of 96', 0.75];
         yield 'the whole, and some of it faster' => [
             [[1, 26, 72], [9, 12, 96]],
-            '9–12 of 26 at 96; the whole at 72',
+            '9–12 of 26 at 96; the whole at 72 of 96',
             (22 * 0.75 + 4) / 26,
         ];
         yield 'the whole, and all of it faster in pieces' => [
             [[1, 26, 72], [1, 13, 84], [14, 26, 84]],
-            'all 26 measures at 84; the whole at 72',
+            'all 26 measures at 84; the whole at 72 of 96',
             0.875,
         ];
         yield 'faster than the goal is no more than all' => [[[1, 26, 120]], 'the whole at 120', 1.0];
@@ -73,6 +73,16 @@ final class ReachTest extends TestCase
         self::assertSame('1 of 4 at 80; the whole not yet', Reach::of($piece, [[$half, self::met(80)]])->told()->text());
         $both = Reach::of($piece, [[$half, self::met(80)], [$rest, self::met(60)]]);
         self::assertSame('all 4 measures at 60 · 1 of 4 at 80; the whole not yet', $both->told()->text());
+    }
+
+    public function testTheGoalIsTheOneThatWasGoneForLast(): void
+    {
+        $piece = Tunes::abc('DEFG|ABAG|');
+        $whole = Chunk::whole($piece);
+        $half = Chunk::of($piece, ChunkKind::Phrase, $piece->start(), Place::of(1, 0));
+        $reach = Reach::of($piece, [[$whole, self::met(72, 72, '2026-10-12')], [$half, self::met(72, 96, '2026-10-05')]]);
+        self::assertSame(['the whole at 72', 1.0], [$reach->told()->text(), $reach->area()]);
+        self::assertSame(['the whole at 72 of 96', 0.75], [$reach->toward(96)->told()->text(), $reach->toward(96)->area()]);
     }
 
     public function testAPieceThatNobodyMet(): void
@@ -93,10 +103,10 @@ final class ReachTest extends TestCase
         return Reach::of($piece, $met);
     }
 
-    private static function met(int $reached): ChunkCoverage
+    private static function met(int $reached, int $goal = self::GOAL, string $day = '2026-10-05'): ChunkCoverage
     {
-        $state = $reached >= self::GOAL ? CoverageState::AtGoal : CoverageState::InProgress;
+        $state = $reached >= $goal ? CoverageState::AtGoal : CoverageState::InProgress;
 
-        return new ChunkCoverage(Matter::of('1'), $state, 1, 3, 0, $reached, $reached, self::GOAL, '2026-10-05', '2026-10-05');
+        return new ChunkCoverage(Matter::of('1'), $state, 1, 3, 0, $reached, $reached, $goal, $day, $day);
     }
 }
