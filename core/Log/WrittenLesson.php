@@ -23,8 +23,8 @@ final readonly class WrittenLesson
     /**
      * @param list<TaughtStep>           $steps   of the lesson as it was planned
      * @param array<array-key, int|null> $reached number of the last tread that was won, by id of the step; none where a step was played
-     *                                            without winning its first; steps without a stair, and those that are not named, are
-     *                                            told by what is played around them
+     *                                            without winning its first; what is only told or shown
+     *                                            is taken from what is played after it
      * @param int                        $from    milliseconds since 1970
      * @param float                      $seconds of the whole lesson
      *
@@ -68,7 +68,7 @@ final readonly class WrittenLesson
         }
         $done = [];
         foreach (\array_slice($steps, 0, $last + 1) as $step) {
-            if (null === $step->step->stair || \array_key_exists($step->id, $reached)) {
+            if (!$step->isPlayed() || \array_key_exists($step->id, $reached)) {
                 $done[] = $step;
             }
         }

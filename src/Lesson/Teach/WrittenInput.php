@@ -52,7 +52,7 @@ final readonly class WrittenInput
     {
         $said = [];
         foreach ($steps as $step) {
-            if (null !== $step->step->stair && !$step->isSpare) {
+            if (null !== $step->step->stair && $step->isPlayed() && !$step->isSpare) {
                 $said[$step->id] = (string) (\count($step->step->stair->treads) - 1);
             }
         }
@@ -110,7 +110,7 @@ final readonly class WrittenInput
         $reached = [];
         foreach ($steps as $step) {
             $said = $this->steps[$step->id] ?? '';
-            if ('' === $said || null === $step->step->stair) {
+            if ('' === $said || null === $step->step->stair || !$step->isPlayed()) {
                 continue;
             }
             $tread = Typed::whole($said);
