@@ -57,7 +57,7 @@ final class ClassType extends AbstractType
             ])
             ->add('minutes', IntegerType::class, ['label' => 'Minutes of a lesson', 'attr' => ['min' => 10, 'max' => 180]])
             ->add('goingOn', EnumType::class, [
-                'label' => 'A tread is left upward by',
+                'label' => 'What takes the class up one tread',
                 'class' => GoingOn::class,
                 'choice_label' => static fn (GoingOn $rule): string => 'going-on.'.$rule->value,
             ])
@@ -67,7 +67,7 @@ final class ClassType extends AbstractType
             ])
             ->add('coins', IntegerType::class, ['label' => 'Coins (or goes) on the top', 'attr' => ['min' => 1, 'max' => 10]])
             ->add('missesDown', IntegerType::class, [
-                'label' => 'Misses running that send down one tread (0 never)',
+                'label' => 'After so many misses in a row one tread down (0: never)',
                 'attr' => ['min' => 0, 'max' => 10],
             ])
             ->add('treadsBack', IntegerType::class, ['label' => 'Treads down the next lesson starts', 'attr' => ['min' => 0, 'max' => 10]])
@@ -103,7 +103,7 @@ final class ClassType extends AbstractType
                 'choice_label' => static fn (Habit $habit): string => 'habit.'.$habit->value,
             ])
             ->add('growthValues', TextType::class, [
-                'label' => 'Beats a minute, list of percents, or number of treads',
+                'label' => 'By how much: 4 beats, 60, 75, 100 percent, or 5 treads',
                 'mapped' => false,
                 'required' => false,
                 'data' => implode(', ', $growth->values),

@@ -195,6 +195,10 @@ final class EntryTest extends WebCase
         self::assertResponseRedirects();
         $this->browser->followRedirect();
         self::assertSelectorCount(16, '.measure-map .tile');
+        $map = $this->browser->getCrawler()->filter('#outline-map svg.measure-map');
+        [, , $width, $height] = array_map(floatval(...), explode(' ', (string) $map->attr('viewBox')));
+        self::assertGreaterThan($width, (float) $map->attr('width'), 'its measures are drawn large');
+        self::assertGreaterThan($height, (float) $map->attr('height'));
         $piece = $this->entities()
             ->getRepository(Piece::class)
             ->findOneBy(['title' => 'Long Jetty']);

@@ -58,7 +58,7 @@ final class FrameTest extends WebCase
             $this->browser->followRedirect();
             self::assertResponseStatusCodeSame(422);
         }
-        self::assertSelectorTextContains('.error', 'Too many failed login attempts');
+        self::assertSelectorTextContains('.error', 'Too many tries went wrong.');
     }
 
     public function testEveryChangeNeedsTheToken(): void

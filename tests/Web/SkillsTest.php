@@ -122,7 +122,7 @@ final class SkillsTest extends WebCase
         $this->tune('Stone', "D2E2|F4|E2D2|D4|\n");
         $this->work();
         $this->browser->request('GET', '/classes/'.$lesson->getClass()->getId());
-        self::assertSelectorTextContains('.class-now', 'Nothing is due');
+        self::assertSelectorTextContains('.class-now', 'Nothing');
         self::assertSelectorTextContains('.work-list', 'Gate');
         self::assertSelectorTextContains('.next-list', 'Stone');
         self::assertSelectorTextContains('.next-list', '1 on D');

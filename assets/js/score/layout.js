@@ -16,7 +16,8 @@ import { endBefore, startAt } from './geometry.js';
  * @property {number|string} pattern
  * @property {number} heat
  * @property {number} share of the measure that is hot
- * @property {number} tempo
+ * @property {number} tempo at which it is comfortable
+ * @property {string} upTo the same in words
  * @property {string} met
  * @property {string} label
  * @property {string} told

@@ -156,8 +156,8 @@ export function paintMeasure(layout, position, parent) {
     }
     if (told.tempo > 0) {
         const at = { class: 'tempo', x, y: y + layout.px(16), 'font-size': layout.px(11) };
-        element('text', at, tile, `≤ ${told.tempo}`);
-        x += layout.px(34);
+        element('text', at, tile, told.upTo);
+        x += layout.px(52);
     }
     if (told.letter !== '') {
         const level = y + layout.px(12.5);

@@ -32,6 +32,8 @@ final class Reader
         if (EntryMode::Fingers === $entry->mode) {
             [$lines, $maps, $found] = self::fingers($lines, $entry);
             $problems = [...$problems, ...$found];
+        } else {
+            $lines = array_map(self::sharps(...), $lines);
         }
         $head = self::head($entry);
         try {
@@ -54,6 +56,16 @@ final class Reader
         );
 
         return new EntryResult($read->piece, $problems, self::counts($read->piece, $wrong, $begins));
+    }
+
+    /** Many say "F#" where the notation has "^F"; what is quoted, and fields, are left alone. Nothing moves from its place. */
+    private static function sharps(string $line): string
+    {
+        return (string) preg_replace_callback(
+            '/^[A-Za-z]:.*$|"[^"]*"|\[[A-Za-z]:[^\]]*\]|([A-Ga-g])#/',
+            static fn (array $found): string => isset($found[1]) ? '^'.$found[1] : $found[0],
+            $line,
+        );
     }
 
     /** @return list<string> */

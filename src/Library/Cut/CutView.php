@@ -200,8 +200,7 @@ final readonly class CutView
 
         return [
             'players' => \count($players) === $all && $all > 1 ? $this->translator->trans('All') : implode(', ', $players),
-            'place' => $this->music->place($score, $spot->from),
-            'lands' => $this->music->place($score, $spot->to),
+            'place' => $this->music->said($score, $spot->from),
             'from' => $spot->from->position,
             'to' => min($spot->to->position, \count($score->measures) - 1),
             'edges' => $spot->chunk($score)->edges(),

@@ -67,13 +67,14 @@ final readonly class ScoreOverlay
             'heat' => $tile['heat'],
             'share' => $tile['heatShare'],
             'tempo' => $tile['tempo'],
+            'upTo' => 0 === $tile['tempo'] ? '' : $this->translator->trans('up to %tempo%', ['%tempo%' => $tile['tempo']]),
             'met' => $tile['coverage'],
             // What is seen of it, in the order in which it stands there.
             'label' => implode(', ', array_filter(
                 [
                     $this->translator->trans('Measure %number%', ['%number%' => $tile['number']]),
                     '' === $tile['printed'] ? '' : '('.$tile['printed'].')',
-                    0 === $tile['tempo'] ? '' : '≤ '.$tile['tempo'],
+                    0 === $tile['tempo'] ? '' : $this->translator->trans('comfortable at %tempo%', ['%tempo%' => $tile['tempo']]),
                     $tile['letter'],
                 ],
                 static fn (string $words): bool => '' !== $words,

@@ -9,7 +9,7 @@ namespace App\Library\Cut;
  *
  * @phpstan-type ChunkRow array{edges: string, label: string, kind: string, proposed: bool, from: int, last: int, lands: bool, told: string}
  * @phpstan-type SpotRow array{
- *     players: string, place: string, lands: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int
+ *     players: string, place: string, from: int, to: int, edges: string, reason: string, comfort: int|null, heat: int
  * }
  * @phpstan-type StepRow array{
  *     lesson: int, as: string, label: string, like: string, rung: string, who: string, start: int, top: int, seconds: float,

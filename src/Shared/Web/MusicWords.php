@@ -58,6 +58,12 @@ final class MusicWords
         return $this->names($piece)->place($place);
     }
 
+    /** "3", "3, the second beat". */
+    public function said(Piece $piece, Place $place): string
+    {
+        return $this->names($piece)->said($place);
+    }
+
     private function names(Piece $piece): PlaceNames
     {
         return $this->names[$piece] ??= PlaceNames::of($piece);

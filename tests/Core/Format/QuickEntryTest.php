@@ -148,6 +148,17 @@ final class QuickEntryTest extends TestCase
         self::assertNotNull($result->piece);
     }
 
+    public function testASharpBehindItsLetterIsUnderstood(): void
+    {
+        $read = static fn (string $text): array => array_map(
+            static fn ($event): string => $event->pitches[0]->name(),
+            Reader::read(new Entry(EntryMode::Letters, $text, key: 'C'))->piece?->parts[0]->events(0) ?? [],
+        );
+        self::assertSame($read('^F G ^c d'), $read('F# G c# d'));
+        $problems = Reader::read(new Entry(EntryMode::Letters, 'F# G "C#" A B # |', key: 'C'))->problems;
+        self::assertSame([6, 15], array_map(static fn (Problem $problem): int => $problem->column, $problems), 'and nothing else is moved');
+    }
+
     public function testNothingTypedIsNoProblem(): void
     {
         $result = Reader::read(new Entry(EntryMode::Letters, " \n "));
