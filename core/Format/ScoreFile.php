@@ -31,6 +31,10 @@ final class ScoreFile
         if ('' === trim($bytes)) {
             throw UnreadableFile::because('The file is empty.');
         }
+        $other = OtherFile::told($bytes);
+        if (null !== $other) {
+            throw UnreadableFile::told($other);
+        }
         $format = self::format($bytes);
 
         return match ($format) {

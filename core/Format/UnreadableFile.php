@@ -20,6 +20,11 @@ final class UnreadableFile extends \RuntimeException
         return new self(new Notice($line, $column, $template, $parameters));
     }
 
+    public static function told(Notice $notice): self
+    {
+        return new self($notice);
+    }
+
     /** @param array<string, string|Notice> $parameters */
     public static function because(string $template, array $parameters = []): self
     {

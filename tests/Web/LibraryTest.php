@@ -36,12 +36,14 @@ final class LibraryTest extends WebCase
     {
         yield 'empty' => ['', 'The file is empty.'];
         yield 'not music' => ["Dear all,\nsee you", 'Line 1, column 1'];
-        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR", 'This is not a text file.'];
+        yield 'a picture' => ["\x89PNG\r\n\x1a\n\0\0\0\rIHDR", 'This is a picture of notes'];
         yield 'an entity bomb' => [
             '<?xml version="1.0"?><!DOCTYPE s [<!ENTITY a "a"><!ENTITY b "&a;&a;">]><score-partwise>&b;</score-partwise>',
             'defines entities of its own',
         ];
-        yield 'another XML' => ['<html><p>Hello</p></html>', 'it begins with <html>'];
+        yield 'another XML' => ['<letter><p>Hello</p></letter>', 'it begins with <letter>'];
+        yield 'a web page' => ['<html><p>Hello</p></html>', 'This is a web page.'];
+        yield 'a PDF' => ["%PDF-1.7\n", 'This is a PDF'];
         yield '30 MB' => [str_repeat('x', 30 * 1024 * 1024), 'larger than 20 MB'];
     }
 

@@ -194,7 +194,7 @@ final class MusicXmlTest extends TestCase
     public static function unreadable(): iterable
     {
         yield 'empty' => ['', 'The file is empty.'];
-        yield 'a web page' => ["<!DOCTYPE html>\n<html><body>Hello</body></html>", 'it begins with <html>'];
+        yield 'a web page' => ["<!DOCTYPE html>\n<html><body>Hello</body></html>", 'This is a web page.'];
         yield 'no notes' => [self::score('<measure number="1"/>'), 'The file holds no notes.'];
         yield 'broken at once' => ['<score-partwise><part', 'The XML is broken here'];
         yield 'an entity bomb' => [
