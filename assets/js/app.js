@@ -4,6 +4,7 @@ import { all, field, find, near, onFragment, one } from './dom.js';
 import { startEntry } from './entry.js';
 import { drawSideBySide } from './hands.js';
 import { startIncipits } from './incipits.js';
+import { startKeptForms } from './kept-form.js';
 import { startMeasureMap } from './measure-map.js';
 import { startQuilt } from './quilt.js';
 import { startPreview } from './score/preview.js';
@@ -120,7 +121,12 @@ function startSteps() {
             onAdd: ({ item }) => sendMove(item, row.dataset.lesson),
         });
     }
-    if (focusAfter !== '') {
+    const wrong = find('.step-form [aria-invalid=true], .step-form [data-wrong]');
+    if (wrong) {
+        focusAfter = '';
+        wrong.scrollIntoView({ block: 'center' });
+        wrong.focus({ preventScroll: true });
+    } else if (focusAfter !== '') {
         find(`[data-step="${CSS.escape(focusAfter)}"] .step-menu summary`)?.focus();
         focusAfter = '';
     }
@@ -220,6 +226,11 @@ onFragment('htmx:configRequest', ({ elt, formData }) => {
     }
 });
 
+// A step that was saved is in view, wherever the new plan has put it.
+onFragment('htmx:configRequest', ({ elt }) => {
+    focusAfter = elt.dataset.stepForm ?? focusAfter;
+});
+
 // The lessons whose steps are shown stay so.
 onFragment('htmx:configRequest', ({ verb, parameters }) => {
     if (verb === 'post') {
@@ -233,6 +244,7 @@ startEntry();
 startIncipits(document);
 startSteps();
 startStepMusic();
+startKeptForms();
 startMeasureMap();
 drawSideBySide();
 startQuilt();

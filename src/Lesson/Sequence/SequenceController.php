@@ -26,6 +26,7 @@ use CoinStair\Core\Lesson\WarmUp;
 use CoinStair\Core\Method\Method;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -38,6 +39,7 @@ use Symfony\Component\Routing\Attribute\Route;
 final class SequenceController extends AbstractController
 {
     private const OLD = 'Somebody else changed this sequence in the meantime. It is shown as it is now; your change was not made.';
+    private const OLD_FORM = 'Somebody else changed this sequence in the meantime. What you typed stands here still: save it once more.';
     private const MAX_STEPS = 200;
     private const ID = ['id' => '\d{1,9}'];
     private const LESSON = ['id' => '\d{1,9}', 'number' => '\d{1,4}'];
@@ -288,15 +290,32 @@ final class SequenceController extends AbstractController
     #[Route('/steps/{id:step}', name: 'step_form', methods: ['GET'], requirements: self::ID)]
     public function form(Step $step, Request $request): Response
     {
-        return $this->render($request->headers->has('HX-Request') ? 'lesson/_step_form.html.twig' : 'lesson/step.html.twig', [
-            'page' => new StepPage($step, $this->library->patterns()),
-        ]);
+        return $this->stepForm($step, $request, StepFields::of($step));
+    }
+
+    /** @param array{string, Notice}|null $wrong field that is to blame (empty for none), and what was expected */
+    private function stepForm(Step $step, Request $request, StepFields $fields, ?array $wrong = null): Response
+    {
+        $isPart = $request->headers->has('HX-Request');
+        $page = new StepPage($step, $this->library->patterns(), $fields, $wrong[1] ?? null, $wrong[0] ?? '');
+
+        return $this->render($isPart ? 'lesson/_step_form.html.twig' : 'lesson/step.html.twig', ['page' => $page], new Response(
+            null,
+            null === $wrong ? 200 : 422,
+            // What was typed stays where it was typed.
+            null === $wrong || !$isPart ? [] : ['HX-Retarget' => '#step-form-'.$step->getId(), 'HX-Reswap' => 'outerHTML'],
+        ));
     }
 
     #[Route('/steps/{id:step}', name: 'step_edit', methods: ['POST'], requirements: self::ID)]
     public function edit(Step $step, Request $request): Response
     {
         $patterns = $this->entities->getRepository(RhythmPattern::class);
+        $old = Version::isOld($request, $step->getSequence()->getVersion());
+        $wrong = $old ? ['', new Notice(0, 0, self::OLD_FORM)] : StepInput::wrong($request->request);
+        if (null !== $wrong) {
+            return $this->stepForm($step, $request, StepFields::typed($request->request), $wrong);
+        }
 
         return $this->change($step->getSequence(), $request, static function () use ($step, $request, $patterns): void {
             $fields = $request->request;

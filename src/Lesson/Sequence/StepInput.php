@@ -12,6 +12,7 @@ use CoinStair\Core\Lesson\Version;
 use CoinStair\Core\Lesson\Who;
 use CoinStair\Core\Lesson\WhoKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
 use CoinStair\Core\Stair\CoinRule;
 use Symfony\Component\HttpFoundation\InputBag;
@@ -22,6 +23,26 @@ final readonly class StepInput
     private const MOST_TREADS = 12;
     private const LONGEST = 30.0;
     private const MOST_TURNS = 12;
+
+    /**
+     * What cannot be saved of what was typed, as far as a field is to blame.
+     *
+     * @param InputBag<string> $fields
+     *
+     * @return array{string, Notice}|null name of the field, and what was expected
+     */
+    public static function wrong(InputBag $fields): ?array
+    {
+        foreach (['treads' => self::treads(...), 'minutes' => self::seconds(...)] as $name => $read) {
+            try {
+                $read($fields->getString($name));
+            } catch (Refusal $refusal) {
+                return [$name, $refusal->notice];
+            }
+        }
+
+        return null;
+    }
 
     /**
      * @param InputBag<string> $fields

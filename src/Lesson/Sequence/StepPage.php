@@ -7,18 +7,17 @@ namespace App\Lesson\Sequence;
 use App\Shared\Entity\RhythmPattern;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\Step;
-use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Lesson\Others;
 use CoinStair\Core\Lesson\Version;
 use CoinStair\Core\Lesson\WhoKind;
 use CoinStair\Core\Score\Instrument;
+use CoinStair\Core\Score\Notice;
 
 /** The form of a step. */
 final readonly class StepPage
 {
     public Sequence $sequence;
-    public ByHand $hand;
     /** It has a stair, rounds and coins. */
     public bool $isPlayed;
     /** @var list<Mode> */
@@ -34,11 +33,19 @@ final readonly class StepPage
     /** @var list<Instrument> */
     public array $instruments;
 
-    /** @param list<RhythmPattern> $patterns of the program */
-    public function __construct(public Step $step, public array $patterns)
-    {
+    /**
+     * @param list<RhythmPattern> $patterns of the program
+     * @param Notice|null         $problem  with what was typed
+     * @param string              $wrong    name of the field with which there is a problem; empty where it is none of them
+     */
+    public function __construct(
+        public Step $step,
+        public array $patterns,
+        public StepFields $fields,
+        public ?Notice $problem = null,
+        public string $wrong = '',
+    ) {
         $this->sequence = $step->getSequence();
-        $this->hand = $step->hand();
         $this->isPlayed = $step->getPurpose()->isPlayed();
         $this->modes = Mode::cases();
         $this->kinds = WhoKind::cases();
