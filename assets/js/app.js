@@ -15,6 +15,8 @@ htmx.config.allowEval = false;
 htmx.config.includeIndicatorStyles = false;
 htmx.config.selfRequestsOnly = true;
 htmx.config.historyCacheSize = 0;
+// Styles of elements are not allowed here: there are none to be settled.
+htmx.config.attributesToSettle = ['class', 'width', 'height'];
 // A refusal carries the page as it is, with the reason: it is shown like any other answer.
 htmx.config.responseHandling = [
     { code: '204', swap: false },

@@ -152,7 +152,7 @@ trait WalksPages
         $row = \is_array($row) ? current($row) : $row;
         $values = [
             '{id}' => (string) ($ids[\is_string($row) ? $row : ''] ?? 0),
-            '.{format}' => str_contains($route->getPath(), 'report') ? '.csv' : '.abc',
+            '.{format}' => str_starts_with($route->getPath(), '/classes/') ? '.csv' : '.abc',
             '{format}' => 'abc',
             '{player}' => 'P1',
             '{number}' => '1',
