@@ -94,7 +94,7 @@ final class EntryTest extends WebCase
         $version = $this->browser->getCrawler()->filter('#words-form [name=version]')->attr('value');
         $this->post("/pieces/$id/words", ['part' => 'P1', 'words' => '| one too man-y here', 'version' => $version]);
         $this->browser->followRedirect();
-        self::assertSelectorTextContains('.said.calm', 'Measure 2 has more syllables (5) than notes (1)');
+        self::assertSelectorTextContains('.said.error', 'Measure 2 has more syllables (5) than notes (1)');
         self::assertSelectorTextSame('#words', 'hel-lo | there');
     }
 

@@ -60,6 +60,8 @@ final class ProgramsApartTest extends WebCase
     private const BY_KEY = ['lesson_log', 'lesson_log_add', 'new_password'];
     /** Names a skill of the catalogue, which all share; those of another program are none of it (SkillsTest). */
     private const BY_CODE = ['skill'];
+    /** Names a format, and is of all rows of the program (PiecesOfClassesTest). */
+    private const OF_ALL = ['pieces_of_classes'];
 
     private SaidState $said;
 
@@ -79,7 +81,7 @@ final class ProgramsApartTest extends WebCase
     public function testEveryAddressWithAnIdNamesARowThatIsKeptApart(): void
     {
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, [...array_keys(self::KINDS), ...self::BY_KEY, ...self::BY_CODE], true)) {
+            if (\in_array($name, [...array_keys(self::KINDS), ...self::BY_KEY, ...self::BY_CODE, ...self::OF_ALL], true)) {
                 continue;
             }
             $mapping = $route->getDefault('_route_mapping');
@@ -173,7 +175,7 @@ final class ProgramsApartTest extends WebCase
     {
         $walked = 0;
         foreach ($this->routes() as $name => $route) {
-            if (\in_array($name, [...self::LAST, ...self::BY_KEY, ...self::BY_CODE], true)) {
+            if (\in_array($name, [...self::LAST, ...self::BY_KEY, ...self::BY_CODE, ...self::OF_ALL], true)) {
                 // Walked last: they take away what the others look at.
                 continue;
             }
