@@ -35,6 +35,25 @@ final readonly class ClassCard
         return $this->class->getMeetings()[$weekday] ?? '';
     }
 
+    /** When it meets next after a day, with its start; none where nobody said when it meets. */
+    public function next(\DateTimeImmutable $day): ?\DateTimeImmutable
+    {
+        $next = $this->class->nextMeetings($day->modify('+1 day'), 1)[0] ?? null;
+
+        if (null === $next) {
+            return null;
+        }
+        [$hour, $minute] = array_map(intval(...), [...explode(':', $this->startsAt((int) $next->format('N'))), '0']);
+
+        return $next->setTime($hour, $minute);
+    }
+
+    /** A lesson that was begun on another day and never ended. */
+    public function isLeftOpen(\DateTimeImmutable $day): bool
+    {
+        return null !== $this->open && $this->open->getDay()->format('Y-m-d') < $day->format('Y-m-d');
+    }
+
     /** How many of the skills that are due the warm-ups of the next lesson touch. */
     public function touched(): int
     {

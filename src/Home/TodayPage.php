@@ -11,7 +11,7 @@ final readonly class TodayPage
 {
     /** @var list<ClassCard> classes that meet today, by their start */
     public array $meets;
-    /** @var list<ClassCard> */
+    /** @var list<ClassCard> by when they meet next */
     public array $others;
     /** ISO, 1 Monday. */
     public int $weekday;
@@ -23,6 +23,10 @@ final readonly class TodayPage
         $meets = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' !== $card->startsAt($weekday)));
         usort($meets, static fn (ClassCard $a, ClassCard $b): int => $a->startsAt($weekday) <=> $b->startsAt($weekday));
         $this->meets = $meets;
-        $this->others = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' === $card->startsAt($weekday)));
+        $others = array_values(array_filter($cards, static fn (ClassCard $card): bool => '' === $card->startsAt($weekday)));
+        // Those that meet soon first; of which nobody said when they meet, last.
+        $never = $day->modify('+1 year');
+        usort($others, static fn (ClassCard $a, ClassCard $b): int => ($a->next($day) ?? $never) <=> ($b->next($day) ?? $never));
+        $this->others = $others;
     }
 }
