@@ -71,10 +71,15 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await expect(page.getByRole('heading', { level: 1, name: 'Sluice Room' })).toBeVisible();
 
     await openPiece(page, 'Barge Pole');
+    // The class with which they worked last is the one for which it is shown; another is a choice away, and back.
+    const chosen = page.locator('[data-cut-query] [name=for]');
     const builtFor = page.locator('.build [name=class]');
-    const before = await builtFor.inputValue();
-    await page.locator('[data-cut-query] [name=for]').selectOption({ label: 'Sluice Room' });
-    await expect(builtFor).not.toHaveValue(before);
+    await expect(chosen.locator('option:checked')).toHaveText('Sluice Room');
+    const own = await builtFor.inputValue();
+    await chosen.selectOption({ label: 'Mill Lane Two' });
+    await expect(builtFor).not.toHaveValue(own);
+    await chosen.selectOption({ label: 'Sluice Room' });
+    await expect(builtFor).toHaveValue(own);
     await page.getByLabel('Goal tempo').fill('84');
     await page.getByRole('button', { name: 'Build a sequence' }).click();
     const steps = page.getByRole('list', { name: 'Steps' }).first().locator('[data-step]');
@@ -83,6 +88,7 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await learn.getByLabel('Change Learn 1–4').click();
     await learn.getByRole('button', { name: 'Edit' }).click();
     await learn.getByLabel('Treads').fill('60, 66, 76, 84');
+    await learn.getByText('More: coins').click();
     await learn.getByLabel('Coins below the top').fill('3');
     await learn.getByRole('button', { name: 'Save the step' }).click();
     await expect(learn.locator('.treads > span')).toHaveText([/^60/, /^66/, /^76/, /^84/]);
@@ -179,7 +185,7 @@ test('builds a sequence, teaches it with and without a network, and finds it on 
     await page.getByRole('button', { name: 'Accept and finish' }).click();
 
     await expect(page.getByRole('heading', { level: 1, name: 'Sluice Room' })).toBeVisible();
-    await expect(page.getByRole('region', { name: 'In work' })).toContainText('76 of 84');
+    await expect(page.getByRole('region', { name: 'In work' })).toContainText('1–4 of 8 at 76; the whole not yet');
     await expect(page.getByRole('row', { name: /Barge Pole/ })).toBeVisible();
 });
 

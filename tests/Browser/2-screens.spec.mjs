@@ -61,6 +61,8 @@ async function walkLists(page) {
         '/patterns',
         '/classes',
         '/classes/new',
+        '/classes/pieces',
+        '/sequences/4/written',
         '/program',
         '/account',
         '/put-away',

@@ -39,9 +39,10 @@ const coinsOf = async (page, lesson) => {
 
 /** Signs out, and answers what is asked then: dismiss or accept. */
 async function signOut(page, answer) {
-    const asked = page.waitForEvent('dialog');
+    // It is answered when it comes: the click itself waits for that.
+    const answered = page.waitForEvent('dialog').then((dialog) => dialog[answer]());
     await page.getByRole('button', { name: 'Sign out' }).click();
-    await (await asked)[answer]();
+    await answered;
 }
 
 async function twoCoinsOffline(page, context) {

@@ -56,6 +56,8 @@ export async function openPiece(page, title) {
     await page.getByRole('searchbox').fill(title);
     await page.getByRole('link', { name: title, exact: true }).click();
     await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+    // The tests of a process share a session, which keeps the method that was looked at last.
+    await page.goto(page.url() + '?method=forward');
     await expect(page.locator('svg.engraved').first()).toBeVisible({ timeout: 30_000 });
 }
 
