@@ -7,12 +7,15 @@ namespace App\Report;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
+use App\Shared\Facts\FactsOfClasses;
 use App\Shared\Facts\Skills;
 use App\Shared\Facts\TaughtLessons;
 use App\Shared\Repository\ChunkRepository;
 use App\Shared\Repository\LessonRepository;
 use CoinStair\Core\Log\Coverage;
 use CoinStair\Core\Log\LessonSums;
+use CoinStair\Core\Memory\Fingerprint;
+use CoinStair\Core\Memory\Memory;
 use CoinStair\Core\Progress\LessonGain;
 use CoinStair\Core\Progress\SkillOfGroups;
 use CoinStair\Core\Skill\Catalogue;
@@ -29,6 +32,8 @@ final readonly class TermReportView
         private TaughtLessons $taught,
         private ChunkRepository $chunks,
         private Skills $skills,
+        private FactsOfClasses $facts,
+        private Memory $memory,
     ) {
     }
 
@@ -71,7 +76,13 @@ final readonly class TermReportView
             $lessons[$id] = ($lessons[$id] ?? 0) + 1;
             $seconds[$id] = ($seconds[$id] ?? 0.0) + $sums[$index]->seconds;
         }
-        $reached = $this->reached($class, $to, $of);
+        $reached = $this->memory->remember(
+            Fingerprint::of('reached')
+                ->with('class', $this->facts->of($class)->taught())
+                ->with('to', $to->format('Y-m-d'))
+                ->with('pieces', array_keys($of)),
+            fn (): array => $this->reached($class, $to, $of),
+        );
         $pieces = [];
         foreach ($of as $id => $piece) {
             $book = trim($piece->getBook().' '.$piece->getNumberInBook());
