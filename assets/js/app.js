@@ -7,6 +7,7 @@ import { startIncipits } from './incipits.js';
 import { startKeptForms } from './kept-form.js';
 import { startMeasureMap } from './measure-map.js';
 import { startQuilt } from './quilt.js';
+import { startMenu } from './menu.js';
 import { startPreview } from './score/preview.js';
 import { startStepMusic } from './step-music.js';
 import { startWaiting } from './waiting.js';
@@ -242,6 +243,7 @@ onFragment('htmx:configRequest', ({ verb, parameters }) => {
 });
 document.addEventListener('htmx:afterSettle', startSteps);
 document.addEventListener('htmx:afterSettle', () => startIncipits(document));
+startMenu();
 startEntry();
 startIncipits(document);
 startSteps();
