@@ -48,6 +48,7 @@ await page.getByLabel('Password').fill('copper-stairs-4');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.getByRole('heading', { level: 1 }).waitFor();
 await take('today', () => page.goto('/'));
+await take('pieces-of-classes', () => page.goto('/classes/pieces'));
 await take('library', async () => {
     await page.goto('/library');
     await page.locator('#library-for').selectOption({ label: 'Mill Lane Two' });
@@ -73,12 +74,6 @@ await take('piece', async () => {
         .first()
         .click({ position: { x: 200, y: 8 } });
     await page.waitForTimeout(900);
-});
-await take('score', async () => {
-    await openPiece('Kettle on the Hob');
-    await page.getByRole('link', { name: 'Score', exact: true }).click();
-    await page.locator('[data-score-preview] svg.engraved').waitFor();
-    await page.waitForTimeout(600);
 });
 await take('methods', async () => {
     await page.goto('/library?search=Kettle');
@@ -185,12 +180,12 @@ await take('lesson-end', async () => {
 await take('record', async () => {
     await page.goto('/lessons/3/end');
     if ((await page.locator('.corrections').count()) === 0) {
-        await page.locator('summary').last().click();
+        await page.getByText('Correct the record').click();
         await page.getByRole('button', { name: 'One coin more' }).nth(3).click();
         await page.locator('.corrections').waitFor();
         await page.goto('/lessons/3/end');
     }
-    await page.locator('summary').last().click();
+    await page.getByText('Correct the record').click();
     await page.locator('.corrections').scrollIntoViewIfNeeded();
 });
 await browser.close();
