@@ -163,6 +163,10 @@ final class CutTest extends WebCase
         self::assertSelectorTextContains('.verdict', 'less');
         self::assertSelectorTextContains('.compared > section:first-child .plan-sum', 'lesson');
         self::assertSelectorTextContains('.compared > section:first-child', 'Find it 9–16 the same as 1–8');
+        self::assertSelectorTextContains('.compared .only', '(only here)');
+        $this->browser->request('GET', $this->address($piece).'/methods?one=forward&other=forward&for=year-1');
+        self::assertSelectorTextContains('.verdict', 'Both make the same steps of this piece.');
+        self::assertSelectorNotExists('.compared .only');
     }
 
     public function testASequenceTakesTheMethodTheCutAndTheComfortOfEachChunk(): void

@@ -6,6 +6,8 @@ namespace App\Library\Piece;
 
 use App\Library\Entry\PieceImport;
 use App\Library\Entry\UploadedScore;
+use CoinStair\Core\Format\Abc\TuneBook;
+use CoinStair\Core\Format\PlainText;
 use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Notice;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -45,6 +47,9 @@ final class LibraryController extends AbstractController
         $file = $request->files->get('file');
         try {
             [$bytes, $name] = $file instanceof UploadedFile ? UploadedScore::read($file) : [$pasted, 'pasted.abc'];
+            if (TuneBook::isOne($bytes)) {
+                return $this->tunes($bytes, $name);
+            }
             $piece = $import->import($bytes, $name);
         } catch (UnreadableFile $refusal) {
             return $this->form($pasted, $refusal->notice);
@@ -57,6 +62,23 @@ final class LibraryController extends AbstractController
         );
 
         return $this->redirectToRoute('piece', ['id' => $piece->getId()], 303);
+    }
+
+    /**
+     * A file of many tunes: they are offered, all of them chosen.
+     *
+     * @throws UnreadableFile if it is too large
+     */
+    private function tunes(string $bytes, string $name): Response
+    {
+        if (\strlen($bytes) > TuneBook::BYTES) {
+            throw UnreadableFile::because('This file has many tunes and is larger than 1 MB: send it in parts.');
+        }
+        $book = 'pasted.abc' === $name ? '' : mb_substr(mb_scrub(pathinfo($name, \PATHINFO_FILENAME)), 0, TuneBookController::LONGEST);
+
+        $page = new TuneBookPage(TuneBook::read($bytes), PlainText::decode($bytes), $book);
+
+        return $this->render('library/tunes.html.twig', ['page' => $page]);
     }
 
     private function form(string $pasted, ?Notice $notice): Response

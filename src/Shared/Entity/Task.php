@@ -121,6 +121,18 @@ class Task implements BelongsToProgram
         return $this->total;
     }
 
+    /** One more of what it makes, while it is under way. */
+    public function count(string $what): void
+    {
+        $this->made[$what] = (string) (1 + (int) ($this->made[$what] ?? 0));
+    }
+
+    /** @return array<string, int> */
+    public function counts(): array
+    {
+        return array_map(intval(...), $this->made);
+    }
+
     /** @return array<string, string> */
     public function getMade(): array
     {

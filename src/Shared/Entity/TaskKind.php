@@ -9,6 +9,8 @@ enum TaskKind: string
 {
     /** The outlines of a book's pieces, from its index. */
     case BookIndex = 'book-index';
+    /** The pieces of a file of many tunes. */
+    case TuneBook = 'tune-book';
     /** Which skills the pieces of the library ask for. */
     case Library = 'library';
     /** A term report as a file. */

@@ -134,6 +134,14 @@ final readonly class PieceRepository
         );
     }
 
+    /** The piece of a book with a number; the oldest where there are several. */
+    public function inBook(string $book, string $number): ?Piece
+    {
+        return $this->entities
+            ->getRepository(Piece::class)
+            ->findOneBy(['book' => $book, 'numberInBook' => $number, 'putAwayAt' => null], ['id' => 'ASC']);
+    }
+
     /** @return array<string, true> numbers of the pieces of a book that are there */
     public function numbers(string $book): array
     {
