@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { connect } from 'node:net';
 import { after, before, test } from 'node:test';
 import { Client, eventually, freePort, wait, within } from '../Fault/client.mjs';
-import { ask, at, flood, LONG, screen, SECONDS, soon } from './client.mjs';
+import { ask, at, flood, LONG, screen, sendEntries, soon } from './client.mjs';
 import { Home } from './homes.mjs';
 import { entries, manyAddresses, newcomer, signingIn, tune } from './people.mjs';
 
@@ -40,12 +40,7 @@ before(async () => {
 after(() => home.end());
 
 const step = () => lesson.data.steps.find(({ treads }) => treads.length > 0).id;
-const log = (number, key, body) =>
-    fetch(`${home.url}/lessons/${number}/log?after=1000000`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': key },
-        body,
-    });
+const log = (number, key, body) => sendEntries(home.url, { number, key, body });
 
 /** What a screen of the lesson waits for meanwhile; each of its coins has to be taken. */
 async function watched() {

@@ -3,7 +3,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { Client, eventually, freePort, within } from '../Fault/client.mjs';
-import { ask, LONG, SECONDS } from './client.mjs';
+import { ask, LONG, SECONDS, sendEntries } from './client.mjs';
 import { Home } from './homes.mjs';
 import { entries, newcomer, scramble, tune } from './people.mjs';
 import { newPiece, shorterFileAndChunk, splitAndMovedEdge } from './races.mjs';
@@ -24,12 +24,7 @@ before(async () => {
 after(() => home.end());
 
 const step = () => lesson.data.steps.find(({ treads }) => treads.length > 0).id;
-const log = (number, key, body) =>
-    fetch(`${home.url}/lessons/${number}/log?after=1000000`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json', 'X-Lesson-Key': key },
-        body,
-    });
+const log = (number, key, body) => sendEntries(home.url, { number, key, body });
 
 test(
     'who presses twice, and who does the same in the same moment, makes one thing',
