@@ -4,7 +4,7 @@ import assert from 'node:assert/strict';
 import { connect } from 'node:net';
 import { after, before, test } from 'node:test';
 import { Client, eventually, freePort, wait, within } from '../Fault/client.mjs';
-import { ask, at, flood, LONG, screen, sendEntries, soon } from './client.mjs';
+import { ask, at, flood, LONG, screen, SECONDS, sendEntries, soon } from './client.mjs';
 import { Home } from './homes.mjs';
 import { entries, manyAddresses, newcomer, signingIn, tune } from './people.mjs';
 
