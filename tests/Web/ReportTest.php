@@ -131,7 +131,7 @@ final class ReportTest extends WebCase
         $this->browser->request('GET', '/books?book=Pond%20Book');
         self::assertSelectorTextContains('tbody', 'open D bowed');
         self::assertSelectorTextContains('.jump', 'new at once');
-        self::assertSelectorTextContains('#once-title + ul', 'Soft no. 2');
+        self::assertSelectorTextContains('#once-title + ul', 'Soft: only in No 2');
         $this->browser->request('GET', '/books?book=None');
         self::assertResponseIsSuccessful();
     }

@@ -58,6 +58,19 @@ final class TodayTest extends WebCase
         self::assertStringEndsWith("/lessons/{$lesson->getId()}/end", $this->browser->getRequest()->getPathInfo());
     }
 
+    public function testTheLastLessonIsTheOneOfTheLastDay(): void
+    {
+        $lesson = $this->lesson();
+        $this->post("/lessons/{$lesson->getId()}/accept", ['remark' => 'Bows higher.']);
+        $sequence = (int) $lesson->getSequence()?->getId();
+        $this->browser->request('GET', "/sequences/$sequence/written");
+        $select = (string) $this->browser->getCrawler()->filter('select')->attr('name');
+        $this->browser->submitForm('Write it down', ['day' => '2026-10-06', $select => 'played', 'remark' => 'Long ago.']);
+        $this->browser->request('GET', '/');
+        self::assertSelectorTextContains('main', 'Bows higher.');
+        self::assertSelectorTextNotContains('main', 'Long ago.');
+    }
+
     /** @param array<int, string> $meetings start by weekday */
     private function meets(string $name, array $meetings): void
     {

@@ -43,7 +43,9 @@ function actionOf(event) {
         return undefined;
     }
     const presses = event.key === ' ' || event.key === 'Enter';
-    if (target.matches('select, input, textarea') || (presses && target.closest('button, summary, a'))) {
+    // The field of a dialog that was closed a moment ago has the focus until the next picture: nothing is typed into that.
+    const isTyped = target.matches('select, input, textarea') && target.checkVisibility();
+    if (isTyped || (presses && target.closest('button, summary, a'))) {
         return undefined;
     }
     return KEYS[event.key];

@@ -232,25 +232,41 @@ final readonly class LessonRepository
     /**
      * @param list<SchoolClass> $classes
      *
-     * @return list<Lesson> those that are open, and the last of each class that is not; the latest first
+     * @return list<Lesson> those that are open, then those of the last day of each class that are not; of each the latest first
      */
     public function openAndLast(array $classes, int $limit): array
     {
-        /** @var list<Lesson> $lessons */
-        $lessons = $this->entities
-            ->createQuery(
-                'SELECT l FROM '.
-                    Lesson::class.
-                    ' l WHERE l.class IN (:classes) AND l.putAwayAt IS NULL AND (l.endedAt IS NULL OR l.id IN '.
-                    '(SELECT MAX(m.id) FROM '.
-                    Lesson::class.
-                    ' m WHERE m.endedAt IS NOT NULL AND m.putAwayAt IS NULL GROUP BY m.class)) ORDER BY l.startedAt DESC, l.id DESC',
-            )
+        $ofClasses = ' FROM '.Lesson::class.' l WHERE l.class IN (:classes) AND l.putAwayAt IS NULL AND ';
+        /** @var list<Lesson> $open */
+        $open = $this->entities
+            ->createQuery("SELECT l$ofClasses l.endedAt IS NULL ORDER BY l.startedAt DESC, l.id DESC")
             ->setParameter('classes', $classes)
             ->setMaxResults($limit)
             ->getResult();
+        // One that was written down, or moved to another day, is not the last for having been made last.
+        /** @var list<array{class: int|string, day: string}> $days */
+        $days = $this->entities
+            ->createQuery("SELECT IDENTITY(l.class) class, MAX(l.day) day$ofClasses l.endedAt IS NOT NULL GROUP BY l.class")
+            ->setParameter('classes', $classes)
+            ->getArrayResult();
+        $byDay = [];
+        foreach ($days as ['class' => $class, 'day' => $day]) {
+            $byDay[$day][] = (int) $class;
+        }
+        $parameters = $either = [];
+        foreach ($byDay as $day => $of) {
+            $number = \count($either);
+            $either[] = "(l.day = :day$number AND l.class IN (:of$number))";
+            $parameters += ["day$number" => $day, "of$number" => $of];
+        }
+        /** @var list<Lesson> $last */
+        $last = [] === $either ? [] : $this->entities
+            ->createQuery("SELECT l$ofClasses l.endedAt IS NOT NULL AND (".implode(' OR ', $either).') ORDER BY l.id DESC')
+            ->setParameters(['classes' => $classes] + $parameters)
+            ->setMaxResults($limit)
+            ->getResult();
 
-        return $lessons;
+        return [...$open, ...$last];
     }
 
     /** The lesson of a sequence that was begun and not accepted yet. */
