@@ -205,4 +205,12 @@ test('the term report prints on A4 and Letter', async ({ page }) => {
         page.getByRole('link', { name: 'Spreadsheet' }).click(),
     ]);
     expect(table.suggestedFilename()).toBe('towpath-one-report.ods');
+    await page.emulateMedia({ media: 'print' });
+    for (const address of ['/sequences/4', '/skills/quilt', '/classes/pieces']) {
+        await page.goto(address);
+        await expect(
+            page.locator('main button:not(.step-title):visible, main select:visible, main .btn:visible'),
+        ).toHaveCount(0);
+    }
+    await page.emulateMedia({ media: 'screen' });
 });
