@@ -95,7 +95,8 @@ final readonly class LogSummary
     }
 
     /**
-     * What was corrected when the lesson was over says nothing of its time.
+     * What was corrected when the lesson was over says nothing of its time; of one that was written down afterwards nobody knows when it
+     * paused.
      *
      * @param list<LogEntry> $entries
      *
@@ -106,10 +107,11 @@ final readonly class LogSummary
         $during = array_filter($entries, static fn (LogEntry $entry): bool => !$entry->afterwards);
         $times = array_map(static fn (LogEntry $entry): int => $entry->at, $during);
         sort($times);
+        $isWritten = array_any($entries, static fn (LogEntry $entry): bool => EntryKind::Written === $entry->kind);
         $paused = 0.0;
         foreach (\array_slice($times, 1) as $index => $at) {
             $gap = ($at - $times[$index]) / 1000;
-            $paused += $gap >= self::PAUSE ? $gap : 0.0;
+            $paused += $gap >= self::PAUSE && !$isWritten ? $gap : 0.0;
         }
 
         return [[] === $times ? 0.0 : (end($times) - $times[0]) / 1000, $paused];

@@ -29,6 +29,7 @@ final class WrittenTest extends WebCase
         self::assertResponseStatusCodeSame(303);
         $this->browser->followRedirect();
         self::assertSelectorTextContains('.head', '21:00');
+        self::assertSelectorTextNotContains('.head', 'pause');
         self::assertSelectorTextContains('.corrections', 'one@example.org: it was held without the screen and written down');
         self::assertSelectorCount(0, '.corrections form');
         self::assertSelectorTextContains('main', 'goal met');

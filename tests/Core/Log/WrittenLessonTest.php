@@ -67,6 +67,10 @@ final class WrittenLessonTest extends TestCase
         );
         $log = LogSummary::of($steps, $entries);
         self::assertSame(1_500.0, $log->seconds, 'it takes as long as was said');
+        self::assertSame(1_500.0, $log->paused, 'five minutes from line to line would be pauses, if a screen had logged them');
+        $written = new LogEntry('written', '', EntryKind::Written, 0, 99_000_000, 9, afterwards: true);
+        $told = LogSummary::of($steps, [...$entries, $written]);
+        self::assertSame([1_500.0, 0.0], [$told->seconds, $told->paused]);
         self::assertSame(10_000, $entries[0]->at);
         self::assertFalse($log->results['left-out']->begun);
         self::assertTrue($log->results['opened']->begun);
