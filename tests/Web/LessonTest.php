@@ -135,7 +135,7 @@ final class LessonTest extends WebCase
         self::assertResponseStatusCodeSame(404);
     }
 
-    public function testWordsForAChunkAreKeptForOtherClasses(): void
+    public function testWordsForAChunkAreOfferedToOtherClassesAndNotShownUnasked(): void
     {
         $sequence = $this->sequence();
         $step = $sequence->steps()[0];
@@ -147,13 +147,40 @@ final class LessonTest extends WebCase
         $this->hx("/steps/{$step->getId()}", ['prompt' => 'thumb soft', 'turns' => '']);
         self::assertResponseIsSuccessful();
         $this->browser->request('GET', $address);
-        self::assertSame('thumb soft', $this->row($same)->filter('.prompt')->text());
+        self::assertStringNotContainsString('thumb soft', $this->row($same)->text(), 'another class is not shown it');
+        $this->browser->request('GET', "/steps/{$same->getId()}");
+        self::assertSelectorExists('[name=prompt][value=""]');
+        self::assertSelectorExists('datalist option[value="thumb soft"]');
+        self::assertSelectorTextContains('.step-form', 'Written before for this chunk: “thumb soft”');
         $this->hx("/steps/{$same->getId()}", ['prompt' => 'thumb softer']);
         $this->turn($other, false);
-        self::assertSame('thumb soft', $this->row($same)->filter('.prompt')->text(), 'undo gives back what was there');
+        self::assertStringNotContainsString('thumb', $this->row($same)->filter('.prompt')->text(), 'undo gives back what was there');
         $this->turn($sequence, false);
+        $this->browser->request('GET', "/steps/{$same->getId()}");
+        self::assertSelectorNotExists('datalist');
+    }
+
+    public function testBuiltAnewItKeepsWhatWasSetByHandUnlessToldOtherwise(): void
+    {
+        $sequence = $this->sequence();
+        $address = "/sequences/{$sequence->getId()}";
         $this->browser->request('GET', $address);
-        self::assertNotSame('thumb soft', $this->row($same)->filter('.prompt')->text());
+        self::assertSelectorTextNotContains('.below', 'set by hand');
+        $step = $sequence->steps()[0];
+        $this->hx("/steps/{$step->getId()}", ['treads' => '60, 66, 84', 'prompt' => 'elbows']);
+        $this->hx("$address/steps", ['what' => 'break']);
+        $before = $this->browser->getCrawler()->filter('[data-step]')->count();
+        self::assertSelectorTextContains('.below', 'what was set by hand in one step stays with it');
+        $this->hx("$address/anew", []);
+        self::assertResponseIsSuccessful();
+        self::assertSame($before - 1, $this->browser->getCrawler()->filter('[data-step]')->count(), 'what was added goes');
+        $first = $this->browser->getCrawler()->filter('[data-step]')->first();
+        self::assertStringContainsString('elbows', $first->text());
+        self::assertSame(['60', '66', '84'], $first->filter('.treads > span')->each(static fn (Crawler $one): string => $one->innerText()));
+        $this->hx("$address/anew", ['drop' => '1']);
+        self::assertSelectorTextNotContains('[data-steps]', 'elbows');
+        $this->turn($sequence, false);
+        self::assertSelectorTextContains('[data-steps]', 'elbows', 'undo brings it back');
     }
 
     public function testASequenceKeepsItsCutAndANewerOneIsOffered(): void

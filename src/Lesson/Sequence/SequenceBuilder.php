@@ -44,6 +44,29 @@ final readonly class SequenceBuilder
         return $sequence;
     }
 
+    /** The steps as the method makes them; what was set by hand of one that is there again stays. */
+    public function anew(Sequence $sequence): void
+    {
+        $set = [];
+        foreach ($sequence->steps() as $step) {
+            if ($step->isSetByHand()) {
+                $set[$step->key()][] = [$step->hand(), $step->getPattern(), $step->getPrompt()];
+            }
+        }
+        $this->fill($sequence);
+        foreach ($sequence->steps() as $step) {
+            $of = $set[$step->key()] ?? [];
+            $kept = array_shift($of);
+            $set[$step->key()] = $of;
+            if (null !== $kept) {
+                [$hand, $pattern, $prompt] = $kept;
+                $step->setHand($hand);
+                $step->setPattern($pattern);
+                $step->setPrompt($prompt);
+            }
+        }
+    }
+
     /** Replaces the steps by those of the method, over the cut that the sequence has. */
     public function fill(Sequence $sequence): void
     {

@@ -136,11 +136,13 @@ final class SequenceController extends AbstractController
         });
     }
 
-    /** The steps as the method makes them: what was moved, added, taken out or set by hand goes, and can be brought back by undo. */
+    /** The steps as the method makes them: what was moved, added or taken out goes, what was set by hand where that is asked for, too. */
     #[Route('/sequences/{id:sequence}/anew', name: 'sequence_anew', methods: ['POST'], requirements: self::ID)]
     public function anew(Sequence $sequence, Request $request, SequenceBuilder $builder): Response
     {
-        return $this->change($sequence, $request, static fn () => $builder->fill($sequence));
+        $drops = $request->request->getBoolean('drop');
+
+        return $this->change($sequence, $request, static fn () => $drops ? $builder->fill($sequence) : $builder->anew($sequence));
     }
 
     /** What each method would make of it, with lessons and minutes. */

@@ -6,6 +6,7 @@ namespace App\Lesson\Sequence;
 
 use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Sequence;
+use App\Shared\Entity\Step;
 use CoinStair\Core\Lesson\FirstContact;
 use CoinStair\Core\Lesson\SlowGroup;
 use CoinStair\Core\Method\Method;
@@ -57,6 +58,12 @@ final readonly class SequencePage
         $this->methods = Method::cases();
         $this->slows = SlowGroup::cases();
         $this->contacts = FirstContact::cases();
+    }
+
+    /** Steps of which something is set by hand. */
+    public function byHand(): int
+    {
+        return \count(array_filter($this->sequence->steps(), static fn (Step $step): bool => $step->isSetByHand()));
     }
 
     /** The lesson that comes next; none where nothing is left to be taught. */

@@ -142,6 +142,18 @@ class Step implements BelongsToProgram
         $this->hand = $hand->stored();
     }
 
+    /** A teacher set something of it: other than who plays it, which a round has by itself. */
+    public function isSetByHand(): bool
+    {
+        return [] !== array_diff_key($this->hand, ['who' => true]) || null !== $this->pattern || '' !== $this->prompt;
+    }
+
+    /** What it is of the order: the same for a step that does the same with the same chunk. */
+    public function key(): string
+    {
+        return implode(' ', [$this->purpose->value, (int) $this->chunk?->getId(), $this->rung->value ?? '']);
+    }
+
     public function getPattern(): ?RhythmPattern
     {
         return $this->pattern;
@@ -152,10 +164,15 @@ class Step implements BelongsToProgram
         $this->pattern = $pattern;
     }
 
-    /** Its own, or, where its chunk is learned, the one that was written for the chunk in another sequence. */
     public function getPrompt(): string
     {
-        return '' === $this->prompt && StepPurpose::Learn === $this->purpose ? (string) $this->chunk?->getPrompt() : $this->prompt;
+        return $this->prompt;
+    }
+
+    /** What was written last for its chunk in any sequence: it can be taken over; no class is shown another one's words unasked. */
+    public function offeredPrompt(): string
+    {
+        return '' === $this->prompt && StepPurpose::Learn === $this->purpose ? (string) $this->chunk?->getPrompt() : '';
     }
 
     public function setPrompt(string $prompt): void
