@@ -41,9 +41,9 @@ final readonly class QuiltPage
         $this->allStates = State::cases();
     }
 
-    /** The class, where there is one. */
+    /** The class, where there is one; of several that are still reckoned the first is not all. */
     public function class(): ?SchoolClass
     {
-        return 1 === \count($this->classes) && 1 === $this->page && !$this->more ? $this->classes[0] : null;
+        return 1 === \count($this->classes) + $this->waiting && 1 === $this->page && !$this->more ? $this->classes[0] : null;
     }
 }
