@@ -91,12 +91,14 @@ final class SkillsTest extends WebCase
     public function testTheFirstOfSeveralClassesIsNotAllOfThem(): void
     {
         $class = $this->beginners();
+        /** @var InputBag<string> $query */
+        $query = new InputBag();
         $page = static fn (int $waiting): QuiltPage => new QuiltPage(
             [$class],
             [],
             [],
             [],
-            QuiltQuery::of(new InputBag()),
+            QuiltQuery::of($query),
             '2026-12-02',
             waiting: $waiting,
         );
