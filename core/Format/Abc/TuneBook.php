@@ -6,6 +6,7 @@ namespace CoinStair\Core\Format\Abc;
 
 use CoinStair\Core\Format\PlainText;
 use CoinStair\Core\Format\ScoreFile;
+use CoinStair\Core\Format\UnreadableFile;
 
 /**
  * An ABC file of many tunes: each begins with its X: line, and what stands before the first holds for all of them (handbook 2). A file of
@@ -14,7 +15,7 @@ use CoinStair\Core\Format\ScoreFile;
 final readonly class TuneBook
 {
     public const MOST = 300;
-    public const BYTES = 1_000_000;
+    private const BYTES = 1_000_000;
     /** Fields that a file may say once for all of its tunes. */
     private const FOR_ALL = '/^(?:[ABCDFGHILMNORSUZm]:|%%)/';
 
@@ -26,9 +27,17 @@ final readonly class TuneBook
     {
     }
 
-    /** @param string $bytes in any of the encodings of text */
+    /**
+     * @param string $bytes in any of the encodings of text
+     *
+     * @throws UnreadableFile if there are too many of them
+     */
     public static function read(string $bytes): self
     {
+        // A form sends the end of each line as two bytes.
+        if (\strlen($bytes) - substr_count($bytes, "\r") > self::BYTES) {
+            throw UnreadableFile::because('This file has many tunes and is larger than 1 MB: send it in parts.');
+        }
         $lines = explode("\n", str_replace(["\r\n", "\r"], "\n", PlainText::decode($bytes)));
         $head = $tunes = [];
         foreach ($lines as $line) {

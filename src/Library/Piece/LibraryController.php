@@ -71,9 +71,6 @@ final class LibraryController extends AbstractController
      */
     private function tunes(string $bytes, string $name): Response
     {
-        if (\strlen($bytes) > TuneBook::BYTES) {
-            throw UnreadableFile::because('This file has many tunes and is larger than 1 MB: send it in parts.');
-        }
         $book = 'pasted.abc' === $name ? '' : mb_substr(mb_scrub(pathinfo($name, \PATHINFO_FILENAME)), 0, TuneBookController::LONGEST);
 
         $page = new TuneBookPage(TuneBook::read($bytes), PlainText::decode($bytes), $book);

@@ -8,6 +8,8 @@ use App\Shared\Entity\TaskKind;
 use App\Shared\Entity\User;
 use App\Shared\Work\Tasks;
 use CoinStair\Core\Format\Abc\TuneBook;
+use CoinStair\Core\Format\PlainText;
+use CoinStair\Core\Format\UnreadableFile;
 use CoinStair\Core\Score\Refusal;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -25,23 +27,21 @@ final class TuneBookController extends AbstractController
     public function __invoke(Request $request, Tasks $tasks, #[CurrentUser] User $user): Response
     {
         $typed = $request->request;
-        $text = $typed->getString('text');
+        $text = PlainText::decode($typed->getString('abc'));
         $book = trim(mb_scrub($typed->getString('book')));
-        $file = TuneBook::read(\strlen($text) > TuneBook::BYTES ? '' : $text);
+        try {
+            $file = TuneBook::read($text);
+        } catch (UnreadableFile $refusal) {
+            $this->addFlash('error', $refusal->notice);
+
+            return $this->redirectToRoute('piece_new', [], 303);
+        }
         $chosen = array_values(array_filter(
             array_keys($file->tunes),
             static fn (int $position): bool => \in_array((string) $position, $typed->all('chosen'), true),
         ));
         try {
-            if (mb_strlen($book) > self::LONGEST) {
-                throw Refusal::because('The name of a book has at most 120 letters.');
-            }
-            if ([] === $chosen) {
-                throw Refusal::because('Choose one tune at least.');
-            }
-            $asked = [TuneBookWork::BOOK => $book, TuneBookWork::FILE => $text, TuneBookWork::CHOSEN => implode(',', $chosen)];
-            $subject = 'tunes-'.hash('xxh128', implode("\n", $asked));
-            $task = $tasks->begin(TaskKind::TuneBook, '' === $book ? $file->tunes[$chosen[0]]->title : $book, $subject, $asked, $user);
+            $task = $tasks->begin(...$this->asked($file, $text, $book, $chosen), by: $user);
         } catch (Refusal $refusal) {
             return $this->render(
                 'library/tunes.html.twig',
@@ -51,5 +51,30 @@ final class TuneBookController extends AbstractController
         }
 
         return $this->redirectToRoute('task', ['id' => $task->getId()], 303);
+    }
+
+    /**
+     * @param list<int> $chosen positions of tunes
+     *
+     * @return array{kind: TaskKind, name: string, subject: string, asked: array<string, string>} what is to be done
+     *
+     * @throws Refusal
+     */
+    private function asked(TuneBook $file, string $text, string $book, array $chosen): array
+    {
+        if (mb_strlen($book) > self::LONGEST) {
+            throw Refusal::because('The name of a book has at most 120 letters.');
+        }
+        if ([] === $chosen) {
+            throw Refusal::because('Choose one tune at least.');
+        }
+        $asked = [TuneBookWork::BOOK => $book, TuneBookWork::FILE => $text, TuneBookWork::CHOSEN => implode(',', $chosen)];
+
+        return [
+            'kind' => TaskKind::TuneBook,
+            'name' => '' === $book ? $file->tunes[$chosen[0]]->title : $book,
+            'subject' => 'tunes-'.hash('xxh128', implode("\n", $asked)),
+            'asked' => $asked,
+        ];
     }
 }

@@ -47,11 +47,13 @@ final readonly class TuneBookWork implements TaskWork
         $book = $task->asked(self::BOOK);
         $tunes = TuneBook::read($task->asked(self::FILE))->tunes;
         $chosen = array_map(intval(...), explode(',', $task->asked(self::CHOSEN)));
+        $there = $this->library->numbers($book);
         $done = $task->getDone();
         do {
             $tune = $tunes[$chosen[$done] ?? -1] ?? null;
             if (null !== $tune) {
-                $task->count($this->take($tune, $book));
+                $task->count($this->take($tune, $book, isset($there[$tune->number])));
+                $there[$tune->number] = true;
             }
         } while (++$done < \count($chosen) && microtime(true) < $until);
         $task->reach(min($done, \count($chosen)), \count($chosen), $this->clock->now());
@@ -65,9 +67,9 @@ final readonly class TuneBookWork implements TaskWork
     }
 
     /** @return string what came of it: new, renewed, there, or unread */
-    private function take(TuneOfBook $tune, string $book): string
+    private function take(TuneOfBook $tune, string $book, bool $isThere): string
     {
-        $there = '' === $book || '' === $tune->number ? null : $this->library->inBook($book, $tune->number);
+        $there = '' === $book || '' === $tune->number || !$isThere ? null : $this->library->inBook($book, $tune->number);
         try {
             if (null !== $there) {
                 if (!$there->score()->isOutline()) {

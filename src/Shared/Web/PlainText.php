@@ -20,7 +20,7 @@ final class PlainText
     private const DEEP = 6;
     /** Bytes of one field: a draft of a typed line is the longest (Drafts). */
     private const LONGEST = 90_000;
-    /** A tune may be pasted whole; its reader has limits of its own. */
+    /** A tune, or a book of tunes, may be pasted whole; its reader has limits of its own. */
     private const WHOLE_TUNE = 'abc';
 
     public function __invoke(RequestEvent $event): void

@@ -51,5 +51,7 @@ final class TuneBookTest extends TestCase
     {
         $book = TuneBook::read(str_repeat("X:1\nK:D\nD4|\n", TuneBook::MOST + 7));
         self::assertSame([TuneBook::MOST, 7], [\count($book->tunes), $book->left]);
+        $this->expectExceptionMessage('send it in parts');
+        TuneBook::read(str_repeat("X:1\nK:D\nD4|\n", 100_000));
     }
 }
