@@ -102,7 +102,7 @@ final readonly class Chunk
     /** Its two places as text: the same for two chunks of one piece only if they begin and end together. */
     public function edges(): string
     {
-        return \sprintf('%d.%d-%d.%d', $this->from->position, $this->from->offset, $this->to->position, $this->to->offset);
+        return "{$this->from->position}.{$this->from->offset}-{$this->to->position}.{$this->to->offset}";
     }
 
     /**

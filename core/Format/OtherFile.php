@@ -47,12 +47,7 @@ final class OtherFile
     {
         $said = str_starts_with($bytes, "PK\x03\x04") ? self::packed($bytes) : self::beginning(substr($bytes, 0, 2048));
 
-        return null === $said ? null : new Notice(0, 0, $said, str_contains($said, '{instead}') ? ['instead' => self::instead()] : []);
-    }
-
-    private static function instead(): Notice
-    {
-        return Notice::word(self::INSTEAD);
+        return null === $said ? null : new Notice(0, 0, $said, ['instead' => Notice::word(self::INSTEAD)]);
     }
 
     private static function beginning(string $start): ?string

@@ -10,9 +10,19 @@ use CoinStair\Core\Method\StepPurpose;
 /** The order of another class's sequence on the same piece, for a lesson that turns out to have been that class's (handbook 11). */
 final readonly class OtherSequence
 {
-    /** @param list<array{string, StepPurpose, int, Rung|null}> $rows of its order: id, purpose, id of the chunk (0 for none), rung */
-    public function __construct(private array $rows)
+    /** @param array<array-key, string> $keys of the steps of its order, by their ids (see key()) */
+    public function __construct(private array $keys)
     {
+    }
+
+    /**
+     * What a step is of any order on the piece: the same for two that do the same with the same chunk.
+     *
+     * @param int $chunk id; 0 for none
+     */
+    public static function key(StepPurpose $purpose, int $chunk, ?Rung $rung): string
+    {
+        return implode(' ', [$purpose->value, $chunk, $rung->value ?? '']);
     }
 
     /**
@@ -24,11 +34,11 @@ final readonly class OtherSequence
      */
     public function fits(array $steps): array
     {
-        $ordered = array_filter($steps, static fn (TaughtStep $step): bool => $step->isOrdered());
+        $ordered = array_filter($this->take($steps), static fn (TaughtStep $step): bool => $step->isOrdered());
 
         return [
-            \count(array_intersect(array_column($this->rows, 0), array_column($ordered, 'id'))),
-            \count(array_filter($this->take($steps), static fn (TaughtStep $step): bool => $step->isOrdered() && '' !== $step->row())),
+            \count(array_filter($ordered, fn (TaughtStep $step): bool => isset($this->keys[$step->id]))),
+            \count(array_filter($ordered, static fn (TaughtStep $step): bool => '' !== $step->row())),
         ];
     }
 
@@ -42,18 +52,15 @@ final readonly class OtherSequence
      */
     public function take(array $steps): array
     {
-        $left = $this->rows;
+        $left = $this->keys;
         $taken = [];
         foreach ($steps as $step) {
-            $like = array_find_key($left, static fn (array $row): bool => [$row[1], $row[2], $row[3]] === [
-                $step->step->purpose,
-                $step->chunk,
-                $step->step->rung,
-            ]);
-            $taken[] = $step->isOrdered() ? $step->asRow(null === $like ? '' : $left[$like][0]) : $step;
-            if ($step->isOrdered() && null !== $like) {
-                unset($left[$like]);
+            if ($step->isOrdered()) {
+                $row = array_search(self::key($step->step->purpose, $step->chunk, $step->step->rung), $left, true);
+                $step = $step->asRow(false === $row ? '' : (string) $row);
+                unset($left[$step->row()]);
             }
+            $taken[] = $step;
         }
 
         return $taken;

@@ -349,23 +349,22 @@ final readonly class LessonSteps
     private function easedIn(Chunk $chunk, Instrument $group, int $top): Notice
     {
         $piece = $this->of->piece;
-        $practice = $this->ofGroups[$group->value];
-        $hard = [];
-        $last = $chunk->lastPosition();
-        for ($position = $chunk->from->position; $position <= $last; ++$position) {
-            $measure = Chunk::of($piece, ChunkKind::Measure, Place::of($position), Place::of($position + 1));
-            if (ClassState::asWritten($practice, $measure) < $top) {
-                $hard[] = MeasureNumbers::of($piece)->at($position);
-            }
-        }
-        if ([] !== array_filter($piece->parts, static fn (Part $part): bool => $part->eased && $part->instrument === $group)) {
+        if (array_any($piece->parts, static fn (Part $part): bool => $part->eased && $part->instrument === $group)) {
             return Notice::word('the eased part');
         }
-        $measures = $last - $chunk->from->position + 1;
-        $isFew = [] !== $hard && (1 === $measures || self::FEW * \count($hard) <= $measures);
+        $hard = [];
+        $positions = range($chunk->from->position, $chunk->lastPosition());
+        foreach ($positions as $position) {
+            $measure = Chunk::of($piece, ChunkKind::Measure, Place::of($position), Place::of($position + 1));
+            if (ClassState::asWritten($this->ofGroups[$group->value], $measure) < $top) {
+                $hard[] = $position;
+            }
+        }
+        if ([] === $hard || (\count($positions) > 1 && self::FEW * \count($hard) > \count($positions))) {
+            return Notice::word('the first note of each measure');
+        }
+        $numbers = MeasureNumbers::of($piece);
 
-        return $isFew
-            ? new Notice(0, 0, 'in {measures} only the first note', ['measures' => implode(', ', $hard)])
-            : Notice::word('the first note of each measure');
+        return new Notice(0, 0, 'in {measures} only the first note', ['measures' => implode(', ', array_map($numbers->at(...), $hard))]);
     }
 }

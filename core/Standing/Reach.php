@@ -20,11 +20,11 @@ final readonly class Reach
     private const NAMED = 3;
 
     /**
-     * @param list<int> $tempos beats a minute reached by each measure; 0 for none
-     * @param int       $whole  beats a minute reached by the whole at once; 0 for none
-     * @param int       $goal   beats a minute; 0 where nothing says one
+     * @param array<array-key, int> $tempos beats a minute reached by each measure, by its number; 0 for none
+     * @param int                   $whole  beats a minute reached by the whole at once; 0 for none
+     * @param int                   $goal   beats a minute; 0 where nothing says one
      */
-    private function __construct(private MeasureNumbers $numbers, private array $tempos, public int $whole, public int $goal)
+    private function __construct(private array $tempos, public int $whole, public int $goal)
     {
     }
 
@@ -42,18 +42,21 @@ final readonly class Reach
                 $won[] = [$chunk->from, $chunk->to, $coverage->reached];
             }
         }
+        $numbers = MeasureNumbers::of($piece);
         $tempos = [];
         foreach (array_keys($piece->measures) as $position) {
-            $tempos[] = self::slowest(Place::of($position, 0), Place::of($position + 1, 0), $won);
+            $tempo = self::slowest(Place::of($position, 0), Place::of($position + 1, 0), $won);
+            // The halves of a split measure are one.
+            $tempos[$numbers->at($position)] = min($tempos[$numbers->at($position)] ?? $tempo, $tempo);
         }
 
-        return new self(MeasureNumbers::of($piece), $tempos, $whole, $goal);
+        return new self($tempos, $whole, $goal);
     }
 
     /** The same, for a sequence that climbs to another goal. */
     public function toward(int $goal): self
     {
-        return new self($this->numbers, $this->tempos, $this->whole, $goal);
+        return new self($this->tempos, $this->whole, $goal);
     }
 
     /** The share of all measures times that of the goal's tempo, from 0 to 1: what a bar shows. */
@@ -80,7 +83,7 @@ final readonly class Reach
         if (0 === $most) {
             return Notice::word('begun; no tread won yet');
         }
-        $fastest = max(0, ...$this->tempos);
+        $fastest = max([0, ...array_values($this->tempos)]);
         // What the whole reached at once needs no second word.
         $parts = $this->whole >= $most ? [] : [$this->part($most)];
         $parts = $fastest > max($most, $this->whole) ? [...$parts, $this->part($fastest)] : $parts;
@@ -122,25 +125,28 @@ final readonly class Reach
         return $tempo;
     }
 
-    /** @return list<int> positions of the measures that reached a tempo */
+    /** @return list<array-key> numbers of the measures that reached a tempo */
     private function at(int $tempo): array
     {
         return array_keys(array_filter($this->tempos, static fn (int $one): bool => $one >= $tempo));
     }
 
-    /** @param list<int> $positions */
-    private function named(array $positions): string
+    /** @param list<array-key> $reached numbers of measures, in their order */
+    private function named(array $reached): string
     {
+        $place = array_flip(array_keys($this->tempos));
+        $follows = static fn (int $index): bool => isset($reached[$index - 1], $reached[$index])
+            && $place[$reached[$index]] - 1 === $place[$reached[$index - 1]];
         $names = [];
-        foreach ($positions as $index => $position) {
-            if (($positions[$index - 1] ?? -2) !== $position - 1) {
-                $names[] = $this->numbers->at($position);
-            } elseif (($positions[$index + 1] ?? -2) !== $position + 1) {
-                $names[] = array_pop($names).'–'.$this->numbers->at($position);
+        foreach ($reached as $index => $number) {
+            if (!$follows($index)) {
+                $names[] = (string) $number;
+            } elseif (!$follows($index + 1)) {
+                $names[] = array_pop($names).'–'.$number;
             }
         }
 
-        return \count($names) > self::NAMED ? (string) \count($positions) : implode(', ', $names);
+        return \count($names) > self::NAMED ? (string) \count($reached) : implode(', ', $names);
     }
 
     /**

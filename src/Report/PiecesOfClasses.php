@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Report;
 
-use App\Shared\Entity\Piece;
 use App\Shared\Entity\SchoolClass;
 use App\Shared\Facts\CoveredPiece;
 use App\Shared\Facts\CoveredPieces;
@@ -33,35 +32,29 @@ final readonly class PiecesOfClasses
     public function of(string $book, ?CoverageState $state, int $page): PiecesPage
     {
         $classes = $this->classes->page(0, self::CLASSES);
-        $met = $this->met($classes);
-        $pieces = array_filter(
-            $this->pieces->byIds(\array_slice(array_keys($met), 0, self::MOST)),
-            static fn (Piece $piece): bool => '' === $book || $piece->getBook() === $book,
+        $met = array_filter($this->met($classes), static fn (array $of): bool => null === $state
+            || array_any($of, static fn (CoveredPiece $one): bool => $state === $one->state));
+        // One more than is shown tells whether there is another page.
+        $rows = $this->pieces->named(
+            array_keys($met),
+            $book,
+            max(0, $page - 1) * self::ON_A_PAGE,
+            0 === $page ? self::MOST : self::ON_A_PAGE + 1,
         );
-        if (null !== $state) {
-            $pieces = array_filter($pieces, static fn (Piece $piece): bool => \in_array(
-                $state,
-                array_map(static fn (CoveredPiece $one): CoverageState => $one->state, $met[(int) $piece->getId()]),
-                true,
-            ));
-        }
-        usort($pieces, self::inOrder(...));
-        $pages = max(1, (int) ceil(\count($pieces) / self::ON_A_PAGE));
-        $shown = 0 === $page ? $pieces : \array_slice($pieces, (min($page, $pages) - 1) * self::ON_A_PAGE, self::ON_A_PAGE);
 
         return new PiecesPage(
             $classes,
-            array_map(static fn (Piece $piece): PieceRow => new PieceRow(
-                (int) $piece->getId(),
-                $piece->getTitle(),
-                trim($piece->getBook().' '.$piece->getNumberInBook()),
-                $met[(int) $piece->getId()],
-            ), $shown),
+            array_map(static fn (array $row): PieceRow => new PieceRow(
+                $row['id'],
+                $row['title'],
+                trim($row['book'].' '.$row['numberInBook']),
+                $met[$row['id']],
+            ), 0 === $page ? $rows : \array_slice($rows, 0, self::ON_A_PAGE)),
             $this->pieces->books(),
             $book,
             $state,
-            min(max(1, $page), $pages),
-            $pages,
+            $page,
+            $page > 0 && \count($rows) > self::ON_A_PAGE,
         );
     }
 
@@ -81,14 +74,5 @@ final readonly class PiecesOfClasses
         }
 
         return $met;
-    }
-
-    private static function inOrder(Piece $a, Piece $b): int
-    {
-        return ('' === $a->getBook()) <=> ('' === $b->getBook())
-            ?: strnatcasecmp($a->getBook(), $b->getBook())
-            ?: strnatcasecmp($a->getNumberInBook(), $b->getNumberInBook())
-            ?: strnatcasecmp($a->getTitle(), $b->getTitle())
-            ?: $a->getId() <=> $b->getId();
     }
 }

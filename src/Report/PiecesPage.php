@@ -18,7 +18,8 @@ final readonly class PiecesPage
      * @param list<PieceRow>    $rows
      * @param list<string>      $books   among which one can be chosen
      * @param string            $book    that is shown; empty for all
-     * @param int               $page    from 1
+     * @param int               $page    from 1; 0 where all are there
+     * @param bool              $more    there is another page
      */
     public function __construct(
         public array $classes,
@@ -27,7 +28,7 @@ final readonly class PiecesPage
         public string $book,
         public ?CoverageState $state,
         public int $page,
-        public int $pages,
+        public bool $more,
     ) {
         $this->states = [CoverageState::Started, CoverageState::InProgress, CoverageState::AtGoal];
     }

@@ -25,8 +25,6 @@ use CoinStair\Core\Standing\Reach;
 /** Gathers the term report of a class: pieces, skills by family, minutes. */
 final readonly class TermReportView
 {
-    private const EVER = '2000-01-01';
-
     public function __construct(
         private LessonRepository $lessons,
         private TaughtLessons $taught,
@@ -101,10 +99,7 @@ final readonly class TermReportView
      */
     private function reached(SchoolClass $class, \DateTimeImmutable $to, array $pieces): array
     {
-        $rows = array_values(array_filter(
-            $this->lessons->between($class, new \DateTimeImmutable(self::EVER), $to),
-            static fn (Lesson $row): bool => isset($pieces[(int) $row->getPiece()->getId()]),
-        ));
+        $rows = $this->lessons->onPieces($class, array_keys($pieces), $to);
         $met = [];
         foreach (Coverage::ofChunks($this->taught->of($rows)) as $one) {
             if ($one->matter->isChunk()) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Lesson\Sequence;
 
 use App\Shared\Entity\Step;
+use App\Shared\Web\MusicWords;
 use CoinStair\Core\Lesson\Mode;
 use CoinStair\Core\Score\Instrument;
 use Symfony\Component\HttpFoundation\InputBag;
@@ -39,14 +40,13 @@ final readonly class StepFields
     public static function of(Step $step): self
     {
         $hand = $step->hand();
-        $seconds = (int) $hand->seconds;
 
         return new self(
             [
                 'treads' => implode(', ', $hand->treads ?? []),
                 'below' => (string) $hand->rule?->below,
                 'coins' => (string) $hand->rule?->top,
-                'minutes' => null === $hand->seconds ? '' : \sprintf('%d:%02d', intdiv($seconds, 60), $seconds % 60),
+                'minutes' => null === $hand->seconds ? '' : MusicWords::clock($hand->seconds),
                 'who' => $hand->who->kind->value ?? '',
                 'others' => $hand->who->others->value ?? '',
                 'turns' => (string) $hand->turns,
@@ -76,7 +76,7 @@ final readonly class StepFields
     /** Something stands in what the form keeps behind "more". */
     public function hasMore(): bool
     {
-        $usual = ['turns' => '1', 'mode' => Mode::Bow->value, 'pattern' => '0', 'others' => ''];
+        $usual = ['turns' => '1', 'mode' => Mode::Bow->value, 'pattern' => '0'];
         foreach (['below', 'coins', 'turns', 'mode', 'easier', 'fuller', 'pattern'] as $name) {
             if (($this->texts[$name] ?? '') !== ($usual[$name] ?? '')) {
                 return true;

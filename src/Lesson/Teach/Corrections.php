@@ -75,7 +75,7 @@ final readonly class Corrections
                 if (!$hasRoom && !$isAlways) {
                     throw Refusal::because('The log of this lesson is full: it takes no further correction.');
                 }
-                $entry = 'group' === $what ? $this->group($lesson, $about, $who) : $this->made($lesson, $what, $about);
+                $entry = $this->made($lesson, $what, $about, $who);
                 if (null !== $entry && $hasRoom) {
                     $this->log->add($lesson, [$entry], $by);
                 }
@@ -96,11 +96,13 @@ final readonly class Corrections
     }
 
     /**
+     * @param list<string> $who
+     *
      * @return LogEntry|null none where nothing changes
      *
      * @throws Refusal
      */
-    private function made(Lesson $lesson, string $what, string $about): ?LogEntry
+    private function made(Lesson $lesson, string $what, string $about, array $who): ?LogEntry
     {
         return match ($what) {
             'coin' => $this->more($lesson, $this->step($lesson, $about), EntryKind::Coin),
@@ -108,6 +110,7 @@ final readonly class Corrections
             'miss' => $this->more($lesson, $this->step($lesson, $about), EntryKind::Miss),
             'miss-back' => $this->takeBack($lesson, $this->step($lesson, $about), EntryKind::Miss),
             'not-done' => $this->entry($lesson, $this->step($lesson, $about), EntryKind::NotDone),
+            'group' => $this->group($lesson, $this->step($lesson, $about), $who),
             'undo' => $this->undo($lesson, $about),
             'day' => $this->day($lesson, $about),
             'class' => $this->toClass($lesson, $about),
@@ -187,19 +190,18 @@ final readonly class Corrections
      *
      * @throws Refusal
      */
-    private function group(Lesson $lesson, string $step, array $who): LogEntry
+    private function group(Lesson $lesson, TaughtStep $step, array $who): LogEntry
     {
-        $of = $this->step($lesson, $step);
         $all = $lesson->getClass()->instruments();
         $named = array_values(array_filter($all, static fn (Instrument $one): bool => \in_array($one->value, $who, true)));
-        if (!$of->step->purpose->isPlayed()) {
+        if (!$step->step->purpose->isPlayed()) {
             throw Refusal::because('Nothing is played in this step.');
         }
         if (\count($named) !== \count($who)) {
             throw Refusal::because('This class has no such group.');
         }
 
-        return $this->entry($lesson, $of, EntryKind::Group, \count($named) === \count($all) ? '' : implode(',', $who));
+        return $this->entry($lesson, $step, EntryKind::Group, $named === $all ? '' : implode(',', array_column($named, 'value')));
     }
 
     /** @throws Refusal */
@@ -244,7 +246,7 @@ final readonly class Corrections
             ]);
         }
         $steps = $lesson->steps();
-        $sequences = $this->sequences->like($lesson, $class);
+        $sequences = $this->sequences->like($lesson, $class, true);
         usort($sequences, static fn (Sequence $a, Sequence $b): int => $b->asOther()->fits($steps) <=> $a->asOther()->fits($steps));
         $lesson->moveToSequence($class, $sequences[0] ?? null);
 

@@ -4,22 +4,11 @@ declare(strict_types=1);
 
 namespace App\Lesson\Teach;
 
-use App\Lesson\Sheet\LessonChunks;
 use App\Lesson\Sheet\LessonPlayers;
-use App\Shared\Entity\Chunk;
 use App\Shared\Entity\Lesson;
 use App\Shared\Entity\Sequence;
 use App\Shared\Entity\User;
-use App\Shared\Facts\Skills;
-use App\Shared\Plans\LessonSequences;
-use App\Shared\Repository\ClassRepository;
 use App\Shared\Repository\LessonRepository;
-use App\Shared\Repository\SequenceRepository;
-use CoinStair\Core\Chunk\Chunk as CoreChunk;
-use CoinStair\Core\Chunk\PlaceNames;
-use CoinStair\Core\Lesson\Habit;
-use CoinStair\Core\Lesson\TaughtStep;
-use CoinStair\Core\Log\LessonEnd;
 use CoinStair\Core\Score\Notice;
 use CoinStair\Core\Score\Refusal;
 use Doctrine\DBAL\LockMode;
@@ -37,12 +26,8 @@ final class LessonController extends AbstractController
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly LessonRepository $lessons,
-        private readonly ClassRepository $classes,
-        private readonly SequenceRepository $sequences,
-        private readonly LessonChunks $chunks,
         private readonly LessonLog $log,
-        private readonly LessonSequences $plans,
-        private readonly Skills $skills,
+        private readonly RecordView $view,
     ) {
     }
 
@@ -146,56 +131,10 @@ final class LessonController extends AbstractController
 
     private function record(Lesson $lesson, Notice|string $problem = '', string $remark = ''): Response
     {
-        $chunks = [];
-        foreach ($this->chunks->of($lesson->steps()) as $chunk) {
-            $chunks[(int) $chunk->getId()] = $chunk;
-        }
-        $end = $this->endOf($lesson, $chunks);
-        $page = new RecordPage(
-            $lesson,
-            $end,
-            $chunks,
-            $lesson->isOpen() ? [] : $this->lessons->corrections($lesson),
-            $lesson->isOpen() ? 0 : $this->lessons->countLate($lesson),
-            $problem,
-            $remark,
-            $this->skills->gainOf($lesson),
-            $this->skills->catalogue(),
-            self::sumUp($lesson, $end, $chunks),
-            $lesson->isOpen() ? [] : $this->classes->choices(),
-            $lesson->isOpen() ? [] : $this->sequences->like($lesson, $lesson->getClass()),
-            $lesson->isOpen() ? [] : $this->lessons->entriesOf($lesson),
-        );
-
-        return $this->render('lesson/end.html.twig', ['page' => $page], new Response(null, '' === $problem ? 200 : 422));
-    }
-
-    /** @param array<int, Chunk> $chunks by id */
-    private static function sumUp(Lesson $lesson, LessonEnd $end, array $chunks): ?Notice
-    {
-        if ($lesson->isRow() || !\in_array(Habit::SumUp, $lesson->getClass()->getHabits(), true)) {
-            return null;
-        }
-        $of = static fn (TaughtStep $step): ?CoreChunk => ($chunks[$step->chunk] ?? null)?->chunk();
-
-        return $end->sumUp(PlaceNames::of($lesson->getPiece()->score()), $of);
-    }
-
-    /** @param array<int, Chunk> $chunks by id */
-    private function endOf(Lesson $lesson, array $chunks): LessonEnd
-    {
-        $sequence = $lesson->getSequence();
-        $plan = null === $sequence || $sequence->isRow() || $lesson->isOpen() ? null : $this->plans->plan($sequence);
-
-        return LessonEnd::of(
-            $lesson->steps(),
-            $this->lessons->entriesOf($lesson),
-            $lesson->getClass()->getTreadsBack(),
-            null === $plan
-                ? null
-                : static fn (TaughtStep $step): int => isset($chunks[$step->chunk])
-                    ? $plan->startsAt($chunks[$step->chunk]->chunk())
-                    : $lesson->goalTempo(),
+        return $this->render(
+            'lesson/end.html.twig',
+            ['page' => $this->view->of($lesson, $problem, $remark)],
+            new Response(null, '' === $problem ? 200 : 422),
         );
     }
 }

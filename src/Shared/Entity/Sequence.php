@@ -254,10 +254,12 @@ class Sequence implements CanBePutAway
     /** Its order, for a lesson that was planned by another one. */
     public function asOther(): OtherSequence
     {
-        return new OtherSequence(array_map(
-            static fn (Step $row): array => [(string) $row->getId(), $row->getPurpose(), (int) $row->getChunk()?->getId(), $row->getRung()],
-            $this->steps(),
-        ));
+        $keys = [];
+        foreach ($this->steps() as $step) {
+            $keys[(string) $step->getId()] = $step->key();
+        }
+
+        return new OtherSequence($keys);
     }
 
     /** @return list<Step> those that were taken out as well */

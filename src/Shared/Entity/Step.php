@@ -7,6 +7,7 @@ namespace App\Shared\Entity;
 use CoinStair\Core\Chunk\Rung;
 use CoinStair\Core\Lesson\ByHand;
 use CoinStair\Core\Lesson\OrderedStep;
+use CoinStair\Core\Lesson\OtherSequence;
 use CoinStair\Core\Method\StepPurpose;
 use CoinStair\Core\Method\TaughtChunk;
 use Doctrine\DBAL\Types\Types;
@@ -148,10 +149,10 @@ class Step implements BelongsToProgram
         return [] !== array_diff_key($this->hand, ['who' => true]) || null !== $this->pattern || '' !== $this->prompt;
     }
 
-    /** What it is of the order: the same for a step that does the same with the same chunk. */
+    /** What it is of any order on the piece: the same for a step that does the same with the same chunk. */
     public function key(): string
     {
-        return implode(' ', [$this->purpose->value, (int) $this->chunk?->getId(), $this->rung->value ?? '']);
+        return OtherSequence::key($this->purpose, (int) $this->chunk?->getId(), $this->rung);
     }
 
     public function getPattern(): ?RhythmPattern

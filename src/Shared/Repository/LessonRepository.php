@@ -183,6 +183,32 @@ final readonly class LessonRepository
         return $lessons;
     }
 
+    /**
+     * What a class was taught of some pieces up to a day, as far as a class is looked back on: the latest.
+     *
+     * @param list<int> $pieces ids
+     *
+     * @return list<Lesson> the first first
+     */
+    public function onPieces(SchoolClass $class, array $pieces, \DateTimeImmutable $to): array
+    {
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l FROM '.
+                    Lesson::class.
+                    ' l WHERE l.class = :class AND l.piece IN (:pieces) AND l.putAwayAt IS NULL AND l.endedAt IS NOT NULL '.
+                    'AND l.day <= :to ORDER BY l.day DESC, l.id DESC',
+            )
+            ->setParameter('class', $class)
+            ->setParameter('pieces', $pieces)
+            ->setParameter('to', $to->format('Y-m-d'))
+            ->setMaxResults(self::LESSONS)
+            ->getResult();
+
+        return array_reverse($lessons);
+    }
+
     /** @return list<Lesson> of a class on a piece that were accepted, the latest first */
     public function endedOn(SchoolClass $class, Piece $piece): array
     {
@@ -232,41 +258,33 @@ final readonly class LessonRepository
     /**
      * @param list<SchoolClass> $classes
      *
-     * @return list<Lesson> those that are open, then those of the last day of each class that are not; of each the latest first
+     * @return list<Lesson> those that are open, and the last of each class that is not; the latest first
      */
     public function openAndLast(array $classes, int $limit): array
     {
-        $ofClasses = ' FROM '.Lesson::class.' l WHERE l.class IN (:classes) AND l.putAwayAt IS NULL AND ';
-        /** @var list<Lesson> $open */
-        $open = $this->entities
-            ->createQuery("SELECT l$ofClasses l.endedAt IS NULL ORDER BY l.startedAt DESC, l.id DESC")
-            ->setParameter('classes', $classes)
-            ->setMaxResults($limit)
-            ->getResult();
         // One that was written down, or moved to another day, is not the last for having been made last.
-        /** @var list<array{class: int|string, day: string}> $days */
-        $days = $this->entities
-            ->createQuery("SELECT IDENTITY(l.class) class, MAX(l.day) day$ofClasses l.endedAt IS NOT NULL GROUP BY l.class")
+        $last = $this->entities
+            ->getConnection()
+            ->fetchFirstColumn(
+                'SELECT id FROM (SELECT id, ROW_NUMBER() OVER (PARTITION BY class_id ORDER BY day DESC, id DESC) place FROM lesson '.
+                    'WHERE class_id IN (?) AND program_id = ? AND ended_at IS NOT NULL AND put_away_at IS NULL) ended WHERE place = 1',
+                [array_map(static fn (SchoolClass $class): int => (int) $class->getId(), $classes), $this->program->get()->getId()],
+                [ArrayParameterType::INTEGER, ParameterType::INTEGER],
+            );
+        /** @var list<Lesson> $lessons */
+        $lessons = $this->entities
+            ->createQuery(
+                'SELECT l FROM '.
+                    Lesson::class.
+                    ' l WHERE l.class IN (:classes) AND l.putAwayAt IS NULL AND (l.endedAt IS NULL OR l.id IN (:last)) '.
+                    'ORDER BY l.startedAt DESC, l.id DESC',
+            )
             ->setParameter('classes', $classes)
-            ->getArrayResult();
-        $byDay = [];
-        foreach ($days as ['class' => $class, 'day' => $day]) {
-            $byDay[$day][] = (int) $class;
-        }
-        $parameters = $either = [];
-        foreach ($byDay as $day => $of) {
-            $number = \count($either);
-            $either[] = "(l.day = :day$number AND l.class IN (:of$number))";
-            $parameters += ["day$number" => $day, "of$number" => $of];
-        }
-        /** @var list<Lesson> $last */
-        $last = [] === $either ? [] : $this->entities
-            ->createQuery("SELECT l$ofClasses l.endedAt IS NOT NULL AND (".implode(' OR ', $either).') ORDER BY l.id DESC')
-            ->setParameters(['classes' => $classes] + $parameters)
+            ->setParameter('last', $last)
             ->setMaxResults($limit)
             ->getResult();
 
-        return [...$open, ...$last];
+        return $lessons;
     }
 
     /** The lesson of a sequence that was begun and not accepted yet. */

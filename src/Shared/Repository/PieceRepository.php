@@ -206,6 +206,39 @@ final readonly class PieceRepository
         return $pieces;
     }
 
+    /**
+     * What a table names of some pieces, without their scores, in the order of the books; those that were put away too.
+     *
+     * @param list<int> $ids
+     * @param string    $book of one book; empty for all
+     *
+     * @return list<array{id: int, title: string, book: string, numberInBook: string}>
+     */
+    public function named(array $ids, string $book, int $first, int $count): array
+    {
+        $query = $this->entities
+            ->createQueryBuilder()
+            ->select("p.id, p.title, p.book, p.numberInBook, CASE WHEN p.book = '' THEN 1 ELSE 0 END HIDDEN loose")
+            ->from(Piece::class, 'p')
+            ->where('p.id IN (:ids)')
+            ->setParameter('ids', $ids)
+            ->orderBy('loose')
+            ->addOrderBy('p.book')
+            ->addOrderBy('LENGTH(p.numberInBook)')
+            ->addOrderBy('p.numberInBook')
+            ->addOrderBy('p.title')
+            ->addOrderBy('p.id')
+            ->setFirstResult($first)
+            ->setMaxResults($count);
+        if ('' !== $book) {
+            $query->andWhere('p.book = :book')->setParameter('book', $book);
+        }
+        /** @var list<array{id: int, title: string, book: string, numberInBook: string}> $rows */
+        $rows = $query->getQuery()->getArrayResult();
+
+        return $rows;
+    }
+
     /** @return list<string> names of the books from which there are pieces */
     public function books(): array
     {

@@ -83,8 +83,12 @@ final readonly class SequenceRepository
         return $sequence;
     }
 
-    /** @return list<Sequence> those of a class on what a lesson was on, the latest first */
-    public function like(Lesson $lesson, SchoolClass $class): array
+    /**
+     * @param bool $withSteps they are asked for
+     *
+     * @return list<Sequence> those of a class on what a lesson was on, the latest first
+     */
+    public function like(Lesson $lesson, SchoolClass $class, bool $withSteps = false): array
     {
         /** @var list<Sequence> $found */
         $found = $this->entities
@@ -97,6 +101,14 @@ final readonly class SequenceRepository
             ->setParameter('piece', $lesson->getPiece())
             ->setMaxResults(self::OF_CLASS)
             ->getResult();
+
+        if ($withSteps && [] !== $found) {
+            // One query for the steps of all of them.
+            $this->entities
+                ->createQuery('SELECT s, t FROM '.Sequence::class.' s LEFT JOIN s.steps t WHERE s IN (:found)')
+                ->setParameter('found', $found)
+                ->getResult();
+        }
 
         return array_values(array_filter($found, static fn (Sequence $one): bool => $one->getPieces() === $lesson->getPieces()));
     }

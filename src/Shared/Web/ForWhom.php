@@ -11,6 +11,8 @@ use CoinStair\Core\Hands\HandPolicies;
 /** For whom a page reckons, as its form names it: a class ("class-7"), or a year of playing where there is none ("year-2"). */
 final readonly class ForWhom
 {
+    private const OF_CLASS = '/^class-(\d{1,9})$/';
+
     public function __construct(public ?SchoolClass $class, public int $year)
     {
     }
@@ -19,10 +21,16 @@ final readonly class ForWhom
     public static function parse(string $for, ClassRepository $classes): ?self
     {
         return match (1) {
-            preg_match('/^class-(\d{1,9})$/', $for, $match) => self::class($classes->find((int) $match[1])),
+            preg_match(self::OF_CLASS, $for, $match) => self::class($classes->find((int) $match[1])),
             preg_match('/^year-([1-4])$/', $for, $match) => new self(null, (int) $match[1]),
             default => '' === $for ? null : new self(null, 1),
         };
+    }
+
+    /** The class that is named, of whichever program; none for a year. */
+    public static function classIn(string $for): ?int
+    {
+        return 1 === preg_match(self::OF_CLASS, $for, $match) ? (int) $match[1] : null;
     }
 
     public static function class(?SchoolClass $class): self

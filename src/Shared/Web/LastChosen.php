@@ -66,7 +66,7 @@ final readonly class LastChosen
 
     private static function asked(Request $request): ?int
     {
-        return 1 === preg_match('/^class-(\d{1,9})$/', self::typed($request, 'for'), $match) ? (int) $match[1] : null;
+        return ForWhom::classIn(self::typed($request, 'for'));
     }
 
     private static function typed(Request $request, string $name): string

@@ -79,13 +79,13 @@ final class CorrectedLogsTest extends TestCase
             Lessons::step('13', 1),
             Lessons::step('14', 3),
         ];
-        $learn = StepPurpose::Learn;
-        $other = new OtherSequence([['21', $learn, 2, null], ['22', $learn, 1, null], ['23', StepPurpose::Join, 3, null]]);
+        $key = static fn (int $chunk, StepPurpose $purpose = StepPurpose::Learn): string => OtherSequence::key($purpose, $chunk, null);
+        $other = new OtherSequence(['21' => $key(2), '22' => $key(1), '23' => $key(3, StepPurpose::Join)]);
         $moved = $other->take($steps);
         self::assertSame(['22', 'p1', '21', '', ''], array_map(static fn (TaughtStep $step): string => $step->row(), $moved));
         self::assertSame([0, 2], $other->fits($steps));
         self::assertSame(array_column($steps, 'id'), array_column($moved, 'id'), 'the log goes on to speak of them');
-        $back = new OtherSequence([['11', $learn, 1, null], ['12', $learn, 2, null], ['13', $learn, 1, null], ['14', $learn, 3, null]]);
+        $back = new OtherSequence(['11' => $key(1), '12' => $key(2), '13' => $key(1), '14' => $key(3)]);
         self::assertEquals($steps, $back->take($moved), 'moved back it is as it was');
         self::assertSame([4, 4], $back->fits($moved), 'it is known again');
         $stored = array_map(static fn (TaughtStep $step): array => $step->stored(), $moved);

@@ -75,6 +75,15 @@ final class ReachTest extends TestCase
         self::assertSame('all 4 measures at 60 · 1 of 4 at 80; the whole not yet', $both->told()->text());
     }
 
+    public function testTheHalvesOfASplitMeasureAreOne(): void
+    {
+        $piece = Tunes::abc('D|EFGA|B2:|:A2|GFED|C3|]');
+        $reach = Reach::of($piece, [[Chunk::of($piece, ChunkKind::Phrase, $piece->start(), Place::of(2, 0)), self::met(80)]]);
+        self::assertSame('0–1 of 5 at 80; the whole not yet', $reach->told()->text(), 'half of the second is won');
+        $both = Reach::of($piece, [[Chunk::of($piece, ChunkKind::Phrase, $piece->start(), Place::of(4, 0)), self::met(80)]]);
+        self::assertSame('0–2 of 5 at 80; the whole not yet', $both->told()->text());
+    }
+
     public function testTheGoalIsTheOneThatWasGoneForLast(): void
     {
         $piece = Tunes::abc('DEFG|ABAG|');
